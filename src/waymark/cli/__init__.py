@@ -1,0 +1,5 @@
+"""The command line: ``waymark demo | serve | calc | import | export | schema``."""
+
+from waymark.cli.main import main
+
+__all__ = ["main"]

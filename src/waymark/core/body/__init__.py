@@ -1,0 +1,18 @@
+"""The rider in the plane: segments, one pose, and the read-outs a fitter looks at (handbook 8)."""
+
+from waymark.core.body.pose import LegPose, Pose, leg_at, pose_at
+from waymark.core.body.readouts import Readouts, readouts
+from waymark.core.body.segments import BodyMeasures, FootFit, Segments, segments
+
+__all__ = [
+    "BodyMeasures",
+    "FootFit",
+    "LegPose",
+    "Pose",
+    "Readouts",
+    "Segments",
+    "leg_at",
+    "pose_at",
+    "readouts",
+    "segments",
+]

@@ -1,0 +1,105 @@
+"""The rider's joints for one crank angle, 0 at the top and growing forward (handbook 8)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import cos, radians, sin
+
+from waymark.core.body.segments import WRIST_TO_GRIP_MM, FootFit, Segments
+from waymark.core.marks import Mark, angle_between_deg, circles_meet
+
+HIP_FROM_SADDLE = Mark(-10.0, 80.0)
+ANKLE_BEHIND_SHARE = 0.47
+ANKLE_ABOVE_SOLE_MM = 75.0
+TOE_DOWN_DEG = 18.0
+TOE_SWING_DEG = 4.0
+TOE_PHASE_DEG = 210.0
+
+
+@dataclass(frozen=True, slots=True)
+class LegPose:
+    """One leg: pedal axle, ankle, knee, hip, and the foot's toe-down angle. ``reaches`` is false where the
+    leg is too short and the knee is then on the straight line."""
+
+    pedal: Mark
+    ankle: Mark
+    knee: Mark
+    hip: Mark
+    toe_down_deg: float
+    reaches: bool
+
+    @property
+    def knee_flexion_deg(self) -> float:
+        """Knee flexion: 180° less the included angle."""
+        return 180.0 - angle_between_deg(self.hip - self.knee, self.ankle - self.knee)
+
+
+@dataclass(frozen=True, slots=True)
+class Pose:
+    """The whole rider: near leg, far leg, hip, shoulder, elbow, wrist and hand."""
+
+    near: LegPose
+    far: LegPose
+    shoulder: Mark
+    elbow: Mark
+    wrist: Mark
+    hand: Mark
+    arms_reach: bool
+
+    @property
+    def trunk_deg(self) -> float:
+        """Trunk above the horizontal, hip to shoulder."""
+        return angle_between_deg(self.shoulder - self.near.hip, Mark(1.0, 0.0))
+
+    @property
+    def shoulder_deg(self) -> float:
+        """Angle at the shoulder between trunk and arm (shoulder to hand)."""
+        return angle_between_deg(self.near.hip - self.shoulder, self.hand - self.shoulder)
+
+
+def toe_down_deg(crank_deg: float) -> float:
+    """Foot pitch, toe down: 18° + 4°·cos(crank angle − 210°)."""
+    return TOE_DOWN_DEG + TOE_SWING_DEG * cos(radians(crank_deg - TOE_PHASE_DEG))
+
+
+def leg_at(saddle: Mark, body: Segments, foot: FootFit, crank_mm: float, crank_deg: float) -> LegPose:
+    """One leg with the crank at ``crank_deg``: knee on circle (hip, thigh) ∩ circle (ankle, shank), forward."""
+    hip = saddle + HIP_FROM_SADDLE
+    a = radians(crank_deg)
+    pedal = Mark(crank_mm * sin(a), crank_mm * cos(a))
+    eta = toe_down_deg(crank_deg)
+    along, up = Mark(cos(radians(eta)), -sin(radians(eta))), Mark(sin(radians(eta)), cos(radians(eta)))
+    behind = ANKLE_BEHIND_SHARE * foot.foot_mm - foot.cleat_aft_mm
+    ankle = pedal - along.scaled(behind) + up.scaled(foot.stack_mm + ANKLE_ABOVE_SOLE_MM)
+    meets = circles_meet(hip, body.thigh_mm, ankle, body.shank_mm)
+    if meets is None:
+        straight = body.thigh_mm / (body.thigh_mm + body.shank_mm)
+        return LegPose(pedal, ankle, hip.toward(ankle, straight), hip, eta, reaches=False)
+    knee = max(meets, key=lambda m: m.x_mm)
+    return LegPose(pedal, ankle, knee, hip, eta, reaches=True)
+
+
+def shoulder_for(hip: Mark, hand: Mark, body: Segments) -> tuple[Mark, bool]:
+    """Shoulder on circle (hip, trunk) ∩ circle (hand, arm), the upper one; and whether the arms reach."""
+    meets = circles_meet(hip, body.trunk_mm, hand, body.arm_mm)
+    if meets is None:
+        return hip.toward(hand, body.trunk_mm / max(hip.distance_mm(hand), 1e-9)), False
+    return max(meets, key=lambda m: m.y_mm), True
+
+
+def pose_at(
+    saddle: Mark, hand: Mark, body: Segments, foot: FootFit, crank_mm: float, crank_deg: float = 90.0
+) -> Pose:
+    """The rider with the near crank at ``crank_deg`` and the far one opposite."""
+    near = leg_at(saddle, body, foot, crank_mm, crank_deg)
+    far = leg_at(saddle, body, foot, crank_mm, crank_deg + 180.0)
+    shoulder, reach = shoulder_for(near.hip, hand, body)
+    grip = body.forearm_mm + WRIST_TO_GRIP_MM
+    bends = circles_meet(shoulder, body.upper_arm_mm, hand, grip)
+    if bends is None:
+        elbow = shoulder.toward(hand, body.upper_arm_mm / (body.upper_arm_mm + grip))
+    else:
+        # Elbows hang below the line from shoulder to hand.
+        elbow = min(bends, key=lambda m: m.y_mm)
+    wrist = elbow.toward(hand, body.forearm_mm / grip)
+    return Pose(near, far, shoulder, elbow, wrist, hand, reach)

@@ -1,0 +1,85 @@
+"""Segment lengths from measures, else from height (Drillis & Contini 1966, in Winter; handbook 8)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import cos, radians, sqrt
+
+from waymark.core.cockpit.bars import arm_in_plane_mm
+
+THIGH_SHARE = 0.245
+SHANK_SHARE = 0.246
+TRUNK_SHARE = 0.288
+UPPER_ARM_SHARE = 0.186
+FOREARM_SHARE = 0.146
+WRIST_TO_GRIP_MM = 60.0
+HIP_TO_ANKLE_PER_INSEAM = 1.053
+
+
+@dataclass(frozen=True, slots=True)
+class BodyMeasures:
+    """What was measured of a rider, mm; ``None`` where it is to be taken from the height."""
+
+    height_mm: float
+    foot_mm: float
+    inseam_mm: float | None = None
+    trunk_mm: float | None = None
+    upper_arm_mm: float | None = None
+    forearm_mm: float | None = None
+    shoulder_width_mm: float | None = None
+    hand_width_mm: float | None = None
+    elbow_flexion_deg: float = 20.0
+
+
+@dataclass(frozen=True, slots=True)
+class FootFit:
+    """The foot on the pedal: length, axle to sole, and how far the cleat sits aft, mm."""
+
+    foot_mm: float
+    stack_mm: float = 25.0
+    cleat_aft_mm: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Segments:
+    """Lengths between joint centres, mm; ``arm_mm`` shoulder to grip as seen from the side."""
+
+    thigh_mm: float
+    shank_mm: float
+    trunk_mm: float
+    upper_arm_mm: float
+    forearm_mm: float
+    arm_mm: float
+    foot_mm: float
+    height_mm: float
+
+
+def segments(body: BodyMeasures) -> Segments:
+    """Segment lengths of ``body``.
+
+    A measured inseam rescales the leg: hip to ankle = 1.053 × inseam, split 245 : 246. The arm's length is
+    A² = U² + F² + 2·U·F·cos(elbow flexion), F the forearm and the wrist-to-grip 60 mm, seen from the side.
+    """
+    h = body.height_mm
+    thigh, shank = THIGH_SHARE * h, SHANK_SHARE * h
+    if body.inseam_mm is not None:
+        leg = HIP_TO_ANKLE_PER_INSEAM * body.inseam_mm
+        thigh = leg * THIGH_SHARE / (THIGH_SHARE + SHANK_SHARE)
+        shank = leg - thigh
+    upper = body.upper_arm_mm if body.upper_arm_mm is not None else UPPER_ARM_SHARE * h
+    fore = body.forearm_mm if body.forearm_mm is not None else FOREARM_SHARE * h
+    grip = fore + WRIST_TO_GRIP_MM
+    arm = sqrt(upper**2 + grip**2 + 2 * upper * grip * cos(radians(body.elbow_flexion_deg)))
+    hands = body.hand_width_mm if body.hand_width_mm is not None else body.shoulder_width_mm
+    if hands is not None and body.shoulder_width_mm is not None:
+        arm = arm_in_plane_mm(arm, hands / 2, body.shoulder_width_mm / 2)
+    return Segments(
+        thigh_mm=thigh,
+        shank_mm=shank,
+        trunk_mm=body.trunk_mm if body.trunk_mm is not None else TRUNK_SHARE * h,
+        upper_arm_mm=upper,
+        forearm_mm=fore,
+        arm_mm=arm,
+        foot_mm=body.foot_mm,
+        height_mm=h,
+    )

@@ -1,0 +1,242 @@
+"""The workshop card as one A4 page in mm from its lower left corner, black on white, read at a stand."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from waymark.core.drawing.bike import bike_items
+from waymark.core.drawing.cockpit import Layer as Piece
+from waymark.core.drawing.cockpit import steerer_close_up, steerer_layers
+from waymark.core.drawing.layers import Layer, layer_mark
+from waymark.core.drawing.model import BikeDrawing
+from waymark.core.drawing.place import paper_label as word
+from waymark.core.drawing.place import placed
+from waymark.core.drawing.primitives import DisplayList, Path, line, polyline
+from waymark.core.marks import Mark
+from waymark.core.setup import Step
+from waymark.core.units import show_mm
+
+WIDTH_MM, HEIGHT_MM, MARGIN_MM = 210.0, 297.0, 11.0
+LEFT, RIGHT = MARGIN_MM, WIDTH_MM - MARGIN_MM
+MOST_STEPS = 10
+MOST_CAUTIONS = 6
+BIKE_SCALE = 0.053
+STACK_SCALE = 0.36
+STEP_MM = 8.55
+
+
+@dataclass(frozen=True, slots=True)
+class CardRow:
+    """A mark's line: its layers' figures and how near it must come."""
+
+    label: str
+    now: Mark | None
+    goal: Mark | None
+    plan: Mark | None
+    within: str
+
+
+@dataclass(frozen=True, slots=True)
+class CardContent:
+    """All that the card says."""
+
+    rider: str
+    bike: str
+    under: str
+    rows: tuple[CardRow, ...]
+    steps: tuple[Step, ...]
+    cautions: tuple[str, ...]
+    parts: tuple[str, ...]
+    drawing: BikeDrawing
+    saddle: Mark
+    hand: Mark
+
+
+def card_page(c: CardContent) -> DisplayList:
+    """The page: heading, dimensioned bike, steerer stack, marks, steps, cautions."""
+    page = DisplayList()
+    _heading(page, c)
+    _bike(page, c)
+    _stack(page, c)
+    _marks(page, c)
+    _steps(page, c)
+    _foot(page, c)
+    return page
+
+
+def _rule(page: DisplayList, y: float, style: str = "rule", left: float = LEFT, right: float = RIGHT) -> None:
+    page.add(line(Mark(left, y), Mark(right, y), style))
+
+
+def _heading(page: DisplayList, c: CardContent) -> None:
+    x, y = LEFT + 1.5, 278.0
+    page.add(polyline((Mark(x + 1.2, y), Mark(x + 2.8, y), Mark(x + 2.8, y + 4.4), Mark(x + 1.2, y + 4.4)), "solid", closed=True))
+    sign = ((-0.8, 5.4), (3.6, 5.4), (5.2, 7.2), (3.6, 9.0), (-0.8, 9.0))
+    page.add(polyline([Mark(x + dx, y + dy) for dx, dy in sign], "outline", closed=True))
+    page.add(word(Mark(LEFT + 9, 281.5), _fit(f"{c.rider}, {c.bike}", 38), "strong", 7.6))
+    page.add(word(Mark(LEFT + 9, 276), c.under, "plain", 3.3))
+    for label, at in (("mechanic", 284.5), ("date", 278.0)):
+        page.add(word(Mark(RIGHT - 21, at), label, "plain", 3.1, "end"))
+        _rule(page, at - 0.8, "fine", RIGHT - 20)
+    _rule(page, 272.5)
+
+
+def _fit(text: str, most: int) -> str:
+    return text if len(text) <= most else f"{text[: most - 1]}…"
+
+
+def _bike(page: DisplayList, c: CardContent) -> None:
+    at = Mark(52.0, 219.0)
+
+    def on(point: Mark) -> Mark:
+        return at + point.scaled(BIKE_SCALE)
+
+    page.extend(placed(bike_items(c.drawing), BIKE_SCALE, at, prefix="card-"))
+    saddle, hand = on(c.saddle), on(c.hand)
+    top = max(saddle.y_mm, hand.y_mm) + 6.5
+    page.add(line(Mark(at.x_mm, at.y_mm), Mark(at.x_mm, top + 1), "dots"))
+    _across(page, top, saddle.x_mm, at.x_mm, show_mm(abs(c.saddle.x_mm)))
+    _across(page, top, at.x_mm, hand.x_mm, show_mm(abs(c.hand.x_mm)))
+    low = at.y_mm
+    left, right = at.x_mm - 41.5, at.x_mm + 49.0
+    _upright(page, left, low, saddle.y_mm, show_mm(c.saddle.y_mm), saddle.x_mm)
+    _upright(page, right, low, hand.y_mm, show_mm(c.hand.y_mm), hand.x_mm)
+    page.add(line(Mark(left, low), Mark(right, low), "dots"))
+    page.add(line(saddle, Mark(saddle.x_mm, top + 1), "dots"), line(hand, Mark(hand.x_mm, top + 1), "dots"))
+    for mark in (saddle, hand):
+        page.extend(layer_mark("plan", mark, 1.35))
+    middle = saddle.toward(at, 0.42)
+    page.add(_patch(middle, 9, 4.2), word(middle + Mark(0, -1.2), show_mm(c.saddle.length_mm), "figure", 3.6, "middle"))
+
+
+def _patch(at: Mark, wide: float, high: float) -> Path:
+    w, h = wide / 2, high / 2
+    return polyline([at + Mark(x, y) for x, y in ((-w, -h), (w, -h), (w, h), (-w, h))], "patch", closed=True)
+
+
+def _across(page: DisplayList, y: float, x1: float, x2: float, text: str) -> None:
+    page.add(line(Mark(x1, y), Mark(x2, y), "fine"))
+    for x in (x1, x2):
+        page.add(line(Mark(x - 0.8, y - 0.8), Mark(x + 0.8, y + 0.8), "tick"))
+    middle = Mark((x1 + x2) / 2, y)
+    page.add(_patch(middle, 9, 4), word(middle + Mark(0, -1.3), text, "figure", 3.8, "middle"))
+
+
+def _upright(page: DisplayList, x: float, y1: float, y2: float, text: str, from_x: float) -> None:
+    page.add(line(Mark(x, y1), Mark(x, y2), "fine"), line(Mark(x, y2), Mark(from_x, y2), "dots"))
+    for y in (y1, y2):
+        page.add(line(Mark(x - 0.8, y - 0.8), Mark(x + 0.8, y + 0.8), "tick"))
+    middle = Mark(x, (y1 + y2) / 2)
+    page.add(_patch(middle, 9, 4.4), word(middle + Mark(0, -1.3), text, "figure", 3.8, "middle"))
+
+
+def _stack(page: DisplayList, c: CardContent) -> None:
+    left = 116.0
+    page.add(line(Mark(left - 3, 269.5), Mark(left - 3, 197), "fine"))
+    page.add(word(Mark(left, 266.5), "Stack, from the frame up", "strong", 4.0))
+    page.add(word(Mark(left, 262), "hatched: goes under the stem", "plain", 2.9))
+    frame, front = c.drawing.frame, c.drawing.front
+    clamp = c.drawing.clamp
+    middle = frame.head_top.toward(clamp, 0.5)
+    at = Mark(left + 25, 221.0) - middle.scaled(STACK_SCALE)
+    items = steerer_close_up(frame, front, preview=None, preview_pile_mm=None)
+    page.extend(placed(items, STACK_SCALE, at, prefix="card-"))
+    layers = steerer_layers(frame, front)
+    _stack_labels(page, [(p, at + p.middle.scaled(STACK_SCALE)) for p in layers], left + 57)
+    stem = front.stem
+    text = f"{stem.length_mm:g} {'+' if stem.angle_deg > 0 else '−' if stem.angle_deg < 0 else ''}{abs(stem.angle_deg):g}°"
+    foot = at + (frame.head_top.toward(clamp, 1.0)).scaled(STACK_SCALE)
+    page.add(word(foot + Mark(-1, 8.6), text, "figure-strong", 3.8, "middle"))
+
+
+def _stack_labels(page: DisplayList, pieces: list[tuple[Piece, Mark]], x: float) -> None:
+    names = {"cover": "cover {h:g}", "under": "{h:g} below", "over": "{h:g} above, spare", "cap": "cap", "stem": "stem"}
+    low = [p for p in pieces if p[0].kind in ("cover", "under")]
+    high = [p for p in pieces if p[0].kind in ("over", "cap")]
+    ys = [199.0 + 4.6 * i for i in range(len(low))]
+    ys += [257.5 - 4.6 * (len(high) - 1 - i) for i in range(len(high))]
+    for (piece, at), y in zip([*low, *high], ys, strict=True):
+        page.add(polyline((at, Mark(x - 6, y + 1.1), Mark(x - 1.5, y + 1.1)), "fine"))
+        page.add(word(Mark(x, y), names[piece.kind].format(h=piece.height_mm), "strong", 3.2))
+
+
+def _marks(page: DisplayList, c: CardContent) -> None:
+    y = 191.5
+    columns = {"now": 50.0, "goal": 84.0, "plan": 118.0, "built": 151.0}
+    page.add(word(Mark(LEFT, y), "Marks", "strong", 4.0))
+    for layer, x in columns.items():
+        name: Layer = layer  # type: ignore[assignment]
+        page.extend(layer_mark(name, Mark(x - 6, y + 1.3), 1.5))
+        page.add(word(Mark(x - 3, y), layer.capitalize(), "strong", 4.0))
+    page.add(word(Mark(RIGHT, y), "Within", "strong", 4.0, "end"))
+    _rule(page, y - 3)
+    y -= 10
+    for row in c.rows:
+        page.add(word(Mark(LEFT, y), row.label, "strong", 4.2))
+        for layer, at in (("now", row.now), ("goal", row.goal), ("plan", row.plan)):
+            if at is not None:
+                style = "figure-strong" if layer == "plan" else "figure"
+                page.add(word(Mark(columns[layer] + 2, y), _figure(at.x_mm), style, 5.0, "end"))
+                page.add(word(Mark(columns[layer] + 17, y), _figure(at.y_mm), style, 5.0, "end"))
+        for dx in (-8.0, 7.0):
+            x = columns["built"] + dx
+            box = [Mark(x, y - 2.2), Mark(x + 14, y - 2.2), Mark(x + 14, y + 5.6), Mark(x, y + 5.6)]
+            page.add(polyline(box, "box", closed=True))
+        page.add(word(Mark(RIGHT, y), row.within, "figure", 3.6, "end"))
+        _rule(page, y - 3.6, "fine")
+        y -= 10.2
+
+
+def _figure(value: float) -> str:
+    return f"{value:.1f}" if value != round(value) and abs(value * 2 - round(value * 2)) < 1e-9 else show_mm(value)
+
+
+def _steps(page: DisplayList, c: CardContent) -> None:
+    y = 148.0
+    page.add(word(Mark(LEFT, y), "In this order", "strong", 4.0))
+    page.add(word(Mark(RIGHT, y), "torque: write what is printed on the part", "plain", 2.9, "end"))
+    _rule(page, y - 2.6)
+    y -= 7.0
+    for i, step in enumerate(c.steps[:MOST_STEPS], start=1):
+        box = [Mark(LEFT, y - 1.6), Mark(LEFT + 4.6, y - 1.6), Mark(LEFT + 4.6, y + 3), Mark(LEFT, y + 3)]
+        page.add(polyline(box, "box", closed=True))
+        page.add(word(Mark(LEFT + 12.5, y - 0.6), f"{i}", "figure-strong", 3.8, "end"))
+        page.add(word(Mark(LEFT + 16, y + 0.7), step.what, "strong", 3.45))
+        page.add(word(Mark(LEFT + 16, y - 2.9), step.check, "plain", 2.7))
+        if step.bolt:
+            page.add(word(Mark(152, y - 0.4), step.bolt, "plain", 3.1))
+            _rule(page, y - 1.2, "fine", 176, 192)
+            page.add(word(Mark(RIGHT, y - 0.4), "Nm", "strong", 3.3, "end"))
+        _rule(page, y - 4.2, "fine")
+        y -= STEP_MM
+
+
+def _foot(page: DisplayList, c: CardContent) -> None:
+    y = 50.5
+    page.add(word(Mark(LEFT, y), "Parts", "strong", 4.0))
+    for i, part in enumerate(c.parts):
+        page.add(word(Mark(LEFT, y - 6 - 4.9 * i), part, "plain", 3.2))
+    x = 84.0
+    page.add(word(Mark(x, y), "Before it leaves", "strong", 4.0))
+    at = y - 6
+    for caution in c.cautions[:MOST_CAUTIONS]:
+        box = [Mark(x, at - 0.7), Mark(x + 3.2, at - 0.7), Mark(x + 3.2, at + 2.5), Mark(x, at + 2.5)]
+        page.add(polyline(box, "box", closed=True))
+        lines = wrapped(caution, 66)
+        for i, text in enumerate(lines):
+            page.add(word(Mark(x + 5, at - 3.7 * i), text, "plain", 3.0))
+        at -= 3.7 * len(lines) + 1.5
+    page.add(word(Mark(LEFT, 12), "Where the maker's word differs, follow it:", "plain", 2.9))
+    _rule(page, 11.2, "fine", LEFT + 57)
+
+
+def wrapped(text: str, most: int) -> list[str]:
+    """Words broken into lines of at most ``most`` letters."""
+    lines = [""]
+    for part in text.split():
+        if lines[-1] and len(lines[-1]) + 1 + len(part) > most:
+            lines.append(part)
+        else:
+            lines[-1] = f"{lines[-1]} {part}".strip()
+    return lines
+

@@ -1,0 +1,26 @@
+"""Frame geometry: one size's chart numbers and what follows from them (handbook 4)."""
+
+from waymark.core.frame.clearance import (
+    standover_at_mm,
+    standover_clearance_mm,
+    step_over_clearance_mm,
+    toe_clearance_mm,
+)
+from waymark.core.frame.derive import Derivation, Disagreement, derive
+from waymark.core.frame.geometry import FrameGeometry, steering_axis
+from waymark.core.frame.kernels import flop_mm, reach_at_equal_height_mm, trail_mm
+
+__all__ = [
+    "Derivation",
+    "Disagreement",
+    "FrameGeometry",
+    "derive",
+    "flop_mm",
+    "reach_at_equal_height_mm",
+    "standover_at_mm",
+    "standover_clearance_mm",
+    "steering_axis",
+    "step_over_clearance_mm",
+    "toe_clearance_mm",
+    "trail_mm",
+]

@@ -1,0 +1,57 @@
+"""Cautions to show where they apply, once, plainly (handbook 11). They never block the fitter."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+ALWAYS = (
+    "Torque: what is printed on the part, with a torque wrench. The maker's word outranks this card.",
+    "Check both brakes before riding; all bolts again after the first ride.",
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Situation:
+    """What of a plan decides which cautions apply."""
+
+    carbon: bool
+    bar_moved: bool
+    insertion_near: bool
+    tall_post: bool
+    tall_pile: bool
+    toe_overlap_mm: float | None
+    hurts: bool
+    saddle_moved_mm: float
+
+
+def cautions_for(it: Situation) -> list[str]:
+    """The cautions that apply, the most serious first."""
+    said: list[str] = []
+    if it.hurts:
+        said.append(
+            "Pain that stays, numbness or swelling: stop, and send the rider to a doctor or physiotherapist. "
+            "Waymark gives positions, not diagnoses."
+        )
+    if it.carbon:
+        said.append("Carbon steerer: paste, the expander under the clamp, never a clamp where the maker forbids it.")
+    if it.tall_pile:
+        said.append("The pile is near the maker's limit: look the limit up before cutting.")
+    if it.bar_moved:
+        said.append("Bar turned full both ways: hoses and cables still slack. Cut little, cut once.")
+    if it.insertion_near:
+        said.append("Post: the insertion mark stays hidden, in post and frame.")
+    if it.tall_post:
+        said.append("A very tall post: ask the frame's maker for its limit.")
+    if it.toe_overlap_mm is not None and it.toe_overlap_mm < 0:
+        said.append(f"Toe and front tyre overlap by {-it.toe_overlap_mm:.0f} in slow turns; say so to the rider.")
+    if it.saddle_moved_mm > 5:
+        said.append(f"The saddle moves {it.saddle_moved_mm:.0f}: go there in steps of 5, riding between.")
+    return [*said, *ALWAYS]
+
+
+HURTING_WORDS = ("numb", "pain", "hurt", "ache", "sore", "swell", "tingl", "injur", "operation", "surgery")
+
+
+def mentions_pain(words: str) -> bool:
+    """Whether the rider's own words speak of pain or numbness."""
+    return any(word in words.lower() for word in HURTING_WORDS)

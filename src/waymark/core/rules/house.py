@@ -1,0 +1,102 @@
+"""House defaults: every starting number with its unit, reason and source. Data, never buried in code."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, slots=True)
+class HouseDefault:
+    """One number the house starts from, why, and where it comes from."""
+
+    value: float
+    unit: str
+    reason: str
+    source: str
+
+
+TOLERANCES: dict[str, HouseDefault] = {
+    "saddle_x_mm": HouseDefault(3, "mm", "A rider seldom notices less setback than this.", "handbook 13"),
+    "saddle_y_mm": HouseDefault(2, "mm", "Saddle height is felt first and most.", "handbook 13"),
+    "hand_x_mm": HouseDefault(5, "mm", "Half a stem step each way.", "handbook 13"),
+    "hand_y_mm": HouseDefault(5, "mm", "One thin spacer each way.", "handbook 13"),
+    "foot_stack_mm": HouseDefault(1, "mm", "Sole and cleat wear stay within it.", "handbook 13"),
+}
+
+NUMBERS: dict[str, HouseDefault] = {
+    "tie_mm": HouseDefault(1, "mm", "Errors this near each other are equal in the workshop.", "handbook 13"),
+    "edge_share": HouseDefault(0.8, "of tolerance", "From here on the tape decides, not the plan.", "house"),
+    "spacer_warn_share": HouseDefault(0.75, "of limit", "Tall piles flex and leave no room.", "handbook 5"),
+    "spacer_limit_carbon_mm": HouseDefault(30, "mm", "Usual limit of carbon steerers.", "handbook 5"),
+    "spacer_limit_metal_mm": HouseDefault(40, "mm", "Usual limit of alloy steerers.", "handbook 5"),
+    "tall_post_mm": HouseDefault(250, "mm", "Very tall posts sway and strain the frame.", "handbook 6"),
+    "least_collar_mm": HouseDefault(20, "mm", "Room for the collar and the rail clamp.", "house"),
+    "standover_room_mm": HouseDefault(25, "mm", "Road, gravel and city.", "handbook 4"),
+    "standover_room_rough_mm": HouseDefault(50, "mm", "Where a foot is often put down.", "handbook 4"),
+}
+
+
+@dataclass(frozen=True, slots=True)
+class StemWindow:
+    """Stem lengths by discipline, mm: the whole window and, inside it, the best range."""
+
+    least_mm: float
+    greatest_mm: float
+    best_least_mm: float
+    best_greatest_mm: float
+    label: str
+
+    def rank(self, length_mm: float) -> int:
+        """0 best, 1 workable, 2 outside the window."""
+        if self.best_least_mm <= length_mm <= self.best_greatest_mm:
+            return 0
+        return 1 if self.least_mm <= length_mm <= self.greatest_mm else 2
+
+
+# Handbook 5, stem length windows; where no best range is known the window itself is the best.
+STEM_WINDOWS: dict[str, StemWindow] = {
+    "road": StemWindow(80, 130, 100, 120, "Road"),
+    "endurance": StemWindow(80, 130, 100, 120, "Endurance"),
+    "gravel": StemWindow(60, 110, 70, 100, "Gravel"),
+    "cyclocross": StemWindow(80, 120, 80, 120, "Cyclocross"),
+    "cross-country": StemWindow(50, 90, 50, 90, "Cross-country"),
+    "trail": StemWindow(40, 60, 40, 60, "Trail"),
+    "city": StemWindow(50, 110, 50, 110, "City"),
+    "time-trial": StemWindow(60, 130, 70, 120, "Time trial"),
+}
+DISCIPLINES: tuple[str, ...] = tuple(STEM_WINDOWS)
+DROP_BAR_DISCIPLINES = ("road", "endurance", "gravel", "cyclocross", "time-trial")
+FLAT_BAR_DISCIPLINES = ("cross-country", "trail", "city")
+
+
+@dataclass(frozen=True, slots=True)
+class AngleWindow:
+    """A house window for one read-out, degrees; ``greatest`` None where only the least matters."""
+
+    least_deg: float
+    greatest_deg: float | None
+
+
+TRUNK_WINDOWS: dict[str, AngleWindow] = {
+    "road": AngleWindow(32, 42),
+    "endurance": AngleWindow(42, 52),
+    "gravel": AngleWindow(42, 52),
+    "cyclocross": AngleWindow(42, 50),
+    "cross-country": AngleWindow(38, 48),
+    "trail": AngleWindow(45, 60),
+    "city": AngleWindow(60, 80),
+    "time-trial": AngleWindow(10, 25),
+}
+KNEE_WINDOW = AngleWindow(30, 40)
+SHOULDER_WINDOW = AngleWindow(75, 95)
+HIP_WINDOW = AngleWindow(45, None)
+
+
+def angle_windows(discipline: str) -> dict[str, AngleWindow]:
+    """House windows by read-out for a discipline (handbook 8)."""
+    return {
+        "knee": KNEE_WINDOW,
+        "hip": HIP_WINDOW,
+        "trunk": TRUNK_WINDOWS[discipline],
+        "shoulder": SHOULDER_WINDOW,
+    }

@@ -1,0 +1,39 @@
+"""One judgement everywhere: *in*, *edge* or *out* of tolerance, with the figure that shows it."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from waymark.core.rules.house import NUMBERS
+from waymark.core.units.show import MINUS
+
+Word = Literal["in", "edge", "out"]
+_ORDER: dict[Word, int] = {"in": 0, "edge": 1, "out": 2}
+
+
+def judge(miss_mm: float, tolerance_mm: float) -> Word:
+    """*in* below the edge share of the tolerance, *edge* up to it, *out* beyond."""
+    share = abs(miss_mm) / tolerance_mm
+    if share > 1 + 1e-9:
+        return "out"
+    return "edge" if share >= NUMBERS["edge_share"].value - 1e-9 else "in"
+
+
+def judge_pair(dx_mm: float, dy_mm: float, tol_x_mm: float, tol_y_mm: float) -> Word:
+    """The worse of the two directions' judgements."""
+    return max(judge(dx_mm, tol_x_mm), judge(dy_mm, tol_y_mm), key=lambda w: _ORDER[w])
+
+
+def worst(*words: Word) -> Word:
+    """The worst of several judgements."""
+    return max(words, key=lambda w: _ORDER[w])
+
+
+def show_miss(miss_mm: float, tolerance_mm: float) -> str:
+    """A signed miss in whole mm; one decimal where rounding would contradict the judgement."""
+    whole = round(miss_mm)
+    honest = judge(whole, tolerance_mm) == judge(miss_mm, tolerance_mm)
+    text = f"{abs(whole)}" if honest else f"{abs(miss_mm):.1f}"
+    if float(text) == 0:
+        return "0"
+    return f"{'+' if miss_mm > 0 else MINUS}{text}"

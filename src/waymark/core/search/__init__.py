@@ -1,0 +1,30 @@
+"""Search over frames and front ends: exact best, its reasons, previews, and what to look for elsewhere."""
+
+from waymark.core.search.exact import Picks, pick_best
+from waymark.core.search.model import (
+    FrameOption,
+    Goal,
+    PostOption,
+    SaddleOption,
+    SeatResult,
+    Shelf,
+    SizeResult,
+    StemOption,
+    Tolerance,
+)
+from waymark.core.search.sizes import search_sizes
+
+__all__ = [
+    "FrameOption",
+    "Goal",
+    "Picks",
+    "PostOption",
+    "SaddleOption",
+    "SeatResult",
+    "Shelf",
+    "SizeResult",
+    "StemOption",
+    "Tolerance",
+    "pick_best",
+    "search_sizes",
+]

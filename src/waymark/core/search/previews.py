@@ -1,0 +1,76 @@
+"""What each change at the stem would leave of the miss, before it is chosen."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from waymark.core.cockpit.spacers import heights_mm
+from waymark.core.cockpit.steerer import Stem, bar_clamp
+from waymark.core.marks import Mark
+from waymark.core.rules.verdict import Word, judge_pair
+from waymark.core.search.model import FrameOption, Goal
+
+
+@dataclass(frozen=True, slots=True)
+class FrontEnd:
+    """A steerer's build: spacers under the stem, its length, and the angle it stands at, + up."""
+
+    spacers_mm: float
+    length_mm: float
+    angle_deg: float
+    clamp_height_mm: float
+
+    def clamp_on(self, frame: FrameOption) -> Mark:
+        """Bar clamp on ``frame``."""
+        stem = Stem(self.length_mm, self.angle_deg, self.clamp_height_mm)
+        top = Mark(frame.reach_mm, frame.stack_mm)
+        return bar_clamp(top, frame.head_angle_deg, frame.cover_mm, self.spacers_mm, stem)
+
+
+@dataclass(frozen=True, slots=True)
+class Stop:
+    """One size that exists on a rail: its value, where the hand would be, the miss, and the judgement."""
+
+    value: float
+    hand: Mark
+    miss: Mark
+    miss_mm: float
+    verdict: Word
+
+
+def _stop(value: float, build: FrontEnd, frame: FrameOption, goal: Goal) -> Stop:
+    hand = build.clamp_on(frame) + goal.hand_off_clamp
+    miss = hand - goal.hand
+    t = goal.tolerance
+    word = judge_pair(miss.x_mm, miss.y_mm, t.hand_x_mm, t.hand_y_mm)
+    return Stop(value, hand, miss, miss.length_mm, word)
+
+
+def now(build: FrontEnd, frame: FrameOption, goal: Goal) -> Stop:
+    """The build as it stands, as a stop."""
+    return _stop(build.spacers_mm, build, frame, goal)
+
+
+def spacer_stops(
+    build: FrontEnd, frame: FrameOption, goal: Goal, spacers_mm: Sequence[float]
+) -> tuple[Stop, ...]:
+    """A stop for every spacer height the drawer can make within the frame's limit."""
+    return tuple(
+        _stop(h, replace(build, spacers_mm=h), frame, goal)
+        for h in heights_mm(spacers_mm, frame.spacer_limit_mm)
+    )
+
+
+def length_stops(
+    build: FrontEnd, frame: FrameOption, goal: Goal, lengths_mm: Sequence[float]
+) -> tuple[Stop, ...]:
+    """A stop for every stem length there is."""
+    return tuple(_stop(x, replace(build, length_mm=x), frame, goal) for x in sorted(set(lengths_mm)))
+
+
+def angle_stops(
+    build: FrontEnd, frame: FrameOption, goal: Goal, angles_deg: Sequence[float]
+) -> tuple[Stop, ...]:
+    """A stop for every angle a stem can stand at, either way up."""
+    return tuple(_stop(x, replace(build, angle_deg=x), frame, goal) for x in sorted(set(angles_deg)))

@@ -1,0 +1,73 @@
+"""Why a size stands where it does, in a sentence with its millimetres."""
+
+from __future__ import annotations
+
+from waymark.core.rules.house import NUMBERS
+from waymark.core.search.model import Goal, SizeResult
+
+
+def explain(r: SizeResult, goal: Goal) -> str:
+    """One or two sentences: what the build gives, or which limit stops it and by how much."""
+    if r.verdict == "out":
+        return _why_not(r, goal)
+    parts = [_nearness(r), f"with {_mm(r.room_up_mm)} to go up and {_mm(r.room_down_mm)} down."]
+    gives = _gives_up(r, goal)
+    return " ".join(parts) + (f" Gives up {gives}." if gives else "")
+
+
+def stem_words(r: SizeResult) -> str:
+    """The stem as it will stand: length and the angle it then has."""
+    angle = -r.stem.angle_deg if r.turned_over else r.stem.angle_deg
+    return f"{r.stem.length_mm:g} {_signed(angle)}°"
+
+
+def _nearness(r: SizeResult) -> str:
+    off = round(r.miss_mm)
+    if off == 0:
+        return "On the goal,"
+    return f"{off} mm from the goal,"
+
+
+def _gives_up(r: SizeResult, goal: Goal) -> str:
+    given: list[str] = []
+    if r.stem_rank == 2:
+        side = "short" if r.stem.length_mm < goal.stem_window.least_mm else "long"
+        given.append(f"the stem: {r.stem.length_mm:g} is {side} for this use")
+    elif r.stem_rank == 1:
+        side = "short" if r.stem.length_mm < goal.stem_window.best_least_mm else "long"
+        given.append(f"the stem: {r.stem.length_mm:g}, the {side} end")
+    if r.spacers_mm > NUMBERS["spacer_warn_share"].value * r.frame.spacer_limit_mm:
+        given.append(f"the pile: {_mm(r.spacers_mm)} of {_mm(r.frame.spacer_limit_mm)} allowed")
+    if r.seat is not None and r.seat.exposed_mm > NUMBERS["tall_post_mm"].value:
+        given.append(f"a post {_mm(r.seat.exposed_mm)} out")
+    return "; ".join(given)
+
+
+def _why_not(r: SizeResult, goal: Goal) -> str:
+    said: list[str] = []
+    along, across = r.along_mm, r.across_mm
+    tolerance = min(goal.tolerance.hand_x_mm, goal.tolerance.hand_y_mm)
+    if along < -tolerance:
+        said.append(f"{_mm(-along)} too low along the steerer with all {_mm(r.spacers_mm)} of spacers in")
+    elif along > tolerance:
+        said.append(f"{_mm(along)} too high along the steerer with no more spacers to take out")
+    if abs(across) > tolerance:
+        side = "far" if across > 0 else "near"
+        said.append(f"{_mm(abs(across))} too {side} with the {r.stem.length_mm:g} stem; no spacer mends that")
+    if r.seat is not None and r.seat.limit is not None:
+        short = f", {_mm(r.seat.short_mm)} short" if r.seat.short_mm else ""
+        said.append(f"the saddle is not reached: {r.seat.limit}{short}")
+    if not said:
+        said.append(f"{_mm(r.miss_mm)} from the goal at its nearest")
+    text = "; ".join(said)
+    return text[0].upper() + text[1:] + "."
+
+
+def _mm(value: float) -> str:
+    return f"{value:.0f}"
+
+
+def _signed(angle: float) -> str:
+    if angle == 0:
+        return "0"
+    return f"{'+' if angle > 0 else '−'}{abs(angle):g}"

@@ -1,0 +1,73 @@
+"""The saddle mark S from post, rails and tilt, and back (handbook 6).
+
+Post axis **v** = (−cos γ, sin γ), rearward square **b** = (−sin γ, −cos γ), rail clamp
+K = p·**v** + setback·**b**, S = K + Rot(τ)·(slide + m, k).
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import cos, radians, sin
+
+from waymark.core.errors import GeometryError
+from waymark.core.marks import Mark
+
+
+@dataclass(frozen=True, slots=True)
+class SaddleFit:
+    """What a saddle adds: rail-to-top height k at S, S ahead of the rails' middle m, tilt τ, + nose up."""
+
+    rail_to_top_mm: float
+    mark_to_s_mm: float
+    tilt_deg: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class SeatNeed:
+    """What a wanted S asks for: distance from the BB along the post's axis, and the slide, + forward."""
+
+    post_mm: float
+    slide_mm: float
+
+
+def _axes(seat_angle_deg: float) -> tuple[Mark, Mark]:
+    c, s = cos(radians(seat_angle_deg)), sin(radians(seat_angle_deg))
+    return Mark(-c, s), Mark(-s, -c)
+
+
+def saddle_mark(
+    seat_angle_deg: float,
+    post_mm: float,
+    setback_mm: float,
+    slide_mm: float,
+    saddle: SaddleFit,
+    axis_behind_bb_mm: float = 0.0,
+) -> Mark:
+    """Saddle mark S, mm from the BB.
+
+    ``post_mm`` is the distance from the BB along the seat tube to the rail clamp; ``setback_mm`` the
+    post's own, rearward; ``axis_behind_bb_mm`` how far the tube's axis passes behind the BB.
+    """
+    v, b = _axes(seat_angle_deg)
+    clamp = v.scaled(post_mm) + b.scaled(setback_mm + axis_behind_bb_mm)
+    return clamp + Mark(slide_mm + saddle.mark_to_s_mm, saddle.rail_to_top_mm).turned(saddle.tilt_deg)
+
+
+def seat_for(
+    seat_angle_deg: float, setback_mm: float, saddle: SaddleFit, wanted: Mark, axis_behind_bb_mm: float = 0.0
+) -> SeatNeed:
+    """The inverse of ``saddle_mark``: the post length along the tube and the slide that put S at ``wanted``.
+
+    Two linear equations in p and slide. Raises ``GeometryError`` where rails and post are parallel.
+    """
+    v, b = _axes(seat_angle_deg)
+    rail = Mark(1.0, 0.0).turned(saddle.tilt_deg)
+    fixed = Mark(saddle.mark_to_s_mm, saddle.rail_to_top_mm).turned(saddle.tilt_deg)
+    away = wanted - fixed - b.scaled(setback_mm + axis_behind_bb_mm)
+    det = v.x_mm * rail.y_mm - v.y_mm * rail.x_mm
+    if abs(det) < 1e-9:
+        raise GeometryError("The rails lie along the post; no slide moves the saddle.", field="tilt_deg")
+    return SeatNeed(
+        post_mm=(away.x_mm * rail.y_mm - away.y_mm * rail.x_mm) / det,
+        slide_mm=(v.x_mm * away.y_mm - v.y_mm * away.x_mm) / det,
+    )

@@ -1,0 +1,100 @@
+"""Steps in the order of work, saddle before bars, because each step moves the next (handbook 1)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from waymark.core.units.show import MINUS
+
+
+@dataclass(frozen=True, slots=True)
+class SetupFacts:
+    """What the steps speak of. Lengths mm; spacer tuples from the frame up."""
+
+    post_from_bb_mm: float | None
+    post_showing_mm: float | None
+    post_name: str
+    slide_mm: float | None
+    nose_behind_bb_mm: float
+    under_mm: tuple[float, ...]
+    over_mm: tuple[float, ...]
+    cover_mm: float
+    stem_length_mm: float
+    stem_stands_deg: float
+    stem_turned: bool
+    hand_ahead_mm: float
+    hand_above_mm: float
+    drop_bar: bool
+    foot_stack_mm: float
+    crank_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """One step: what, how to know it is right, and the bolt whose printed torque is written beside it."""
+
+    what: str
+    check: str
+    bolt: str | None = None
+
+
+def steps_for(f: SetupFacts) -> list[Step]:
+    """At most ten steps, level first, saddle before bars, measuring last."""
+    steps = [
+        Step("Level the bike; both tyres at riding pressure.", "ground line level under both tyres"),
+        Step("Pen a mark on the post at the collar, and on the bar at the stem.", "so that the old place can be found"),
+    ]
+    if f.post_from_bb_mm is not None and f.post_showing_mm is not None:
+        steps.append(
+            Step(
+                f"Post {f.post_name}: {f.post_from_bb_mm:.0f} from BB along the tube, {f.post_showing_mm:.0f} showing.",
+                "insertion mark stays hidden", "collar",
+            )
+        )  # fmt: skip
+    if f.slide_mm is not None:
+        steps.append(
+            Step(
+                f"Saddle: nose {_side(f.nose_behind_bb_mm)}; top level within 1°.",
+                f"rails {_slide(f.slide_mm)}", "rail bolts",
+            )
+        )  # fmt: skip
+    steps += [
+        Step(f"Spacers: {_pile(f.under_mm)} below, {_pile(f.over_mm)} above.", f"cover {f.cover_mm:g} under them all", "cap (play only)"),
+        Step(f"Stem {f.stem_length_mm:g}, standing at {_angle(f.stem_stands_deg)}, {_way(f)}.", "no knock with the front brake on", "stem, steerer"),
+        Step("Bar square to the fork crown, angle as marked; pen marks meet.", "gaps at the face plate equal", "stem, bar"),
+    ]  # fmt: skip
+    hand = "Hoods: hollow" if f.drop_bar else "Grips: centre"
+    height = f"{abs(f.hand_above_mm):.0f} {'above' if f.hand_above_mm >= 0 else 'below'}"
+    way = f"{abs(f.hand_ahead_mm):.0f} {'ahead of' if f.hand_ahead_mm >= 0 else 'behind'} the bar clamp, {height}, both alike."
+    steps += [
+        Step(f"{hand} {way}", "palm in line with the forearm", "lever clamps"),
+        Step(f"Pedals and cleats as before; pedal axle to sole {f.foot_stack_mm:g}, cranks {f.crank_mm:g}.", "heels free of crank and stay", "cleat bolts"),
+        Step("Measure saddle and hand; write them in Built, above.", "outside the box: stop and ask the fitter"),
+    ]  # fmt: skip
+    return steps
+
+
+def _side(behind_mm: float) -> str:
+    return f"{abs(behind_mm):.0f} {'behind' if behind_mm >= 0 else 'ahead of'} BB"
+
+
+def _slide(slide_mm: float) -> str:
+    if round(slide_mm) == 0:
+        return "clamped at their middle"
+    return f"{abs(slide_mm):.0f} {'forward' if slide_mm > 0 else 'back'} of the middle"
+
+
+def _pile(pieces: tuple[float, ...]) -> str:
+    return " and ".join(f"{p:g}" for p in pieces) if pieces else "none"
+
+
+def _angle(angle_deg: float) -> str:
+    sign = "+" if angle_deg > 0 else MINUS if angle_deg < 0 else ""
+    return f"{sign}{abs(angle_deg):g}°"
+
+
+def _way(f: SetupFacts) -> str:
+    if f.stem_stands_deg == 0:
+        return "level either way round"
+    way = "high" if f.stem_stands_deg > 0 else "low"
+    return f"the {way} way round{', turned over' if f.stem_turned else ''}"

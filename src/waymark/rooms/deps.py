@@ -1,0 +1,31 @@
+"""What every room's routes lean on: the store of the running application, and the shape of an error."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any
+
+from fastapi import Depends, Request
+from pydantic import BaseModel
+
+from waymark.storage import Store
+
+
+class ErrorBody(BaseModel):
+    """The one error body."""
+
+    code: str
+    message: str
+    field: str | None = None
+    allowed: str | None = None
+    kept: str | None = None
+
+
+def _store(request: Request) -> Store:
+    store: Store = request.app.state.store
+    return store
+
+
+StoreDep = Annotated[Store, Depends(_store)]
+ERRORS: dict[int | str, dict[str, Any]] = {
+    status: {"model": ErrorBody} for status in (400, 404, 409, 413, 422)
+}

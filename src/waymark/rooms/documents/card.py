@@ -1,0 +1,85 @@
+"""Gathering what the workshop card of a fit file says."""
+
+from __future__ import annotations
+
+from datetime import datetime
+
+from sqlalchemy.orm import Session
+
+from waymark.core.drawing.card import CardContent, CardRow, card_page
+from waymark.core.drawing.primitives import DisplayList
+from waymark.core.errors import InputError
+from waymark.core.setup import SetupFacts, Step, steps_for
+from waymark.rooms.fits import FitRow, FitState, Layers, cautions_of, drawn_plan, head_of, layers_of, ledger_of, state_of
+from waymark.rooms.riders import profile_of
+from waymark.rooms.shelves import parts
+
+MONTHS = (
+    "January", "February", "March", "April", "May", "June", "July", "August", "September", "October",
+    "November", "December",
+)  # fmt: skip
+
+
+def card_for(session: Session, fit: FitRow, today: datetime) -> DisplayList:
+    """The card of the newest revision; raises ``InputError`` while nothing is planned."""
+    state = state_of(head_of(session, fit))
+    layers = layers_of(state)
+    spacers = tuple(sorted({p.part.height_mm for p in parts(session, "spacer") if p.part.kind == "spacer"}))
+    drawn = drawn_plan(state, layers, spacers)
+    plan, size = layers.both("plan"), state.frame.chosen
+    if drawn is None or size is None or plan is None:
+        raise InputError(
+            "There is no card yet: choose a frame and its build first.", field="build",
+            allowed="a frame that carries the goal, with stem, spacers and post",
+        )  # fmt: skip
+    front = drawn.bike.front
+    profile = profile_of(fit.rider)
+    ledger = ledger_of(state, layers)
+    rows = tuple(
+        CardRow(
+            row.label, layers.marks["now"].get(row.mark), layers.marks["goal"].get(row.mark),
+            layers.marks["plan"].get(row.mark), f"±{row.tol_x_mm:g}, {row.tol_y_mm:g}",
+        )
+        for row in ledger
+    )  # fmt: skip
+    date = f"{today.day} {MONTHS[today.month - 1]} {today.year}"
+    return card_page(
+        CardContent(
+            rider=fit.rider.name, bike=size.label,
+            under=f"Workshop card, change {fit.head}, {date}. All lengths in mm; fore and up from the BB.",
+            rows=rows, steps=tuple(_steps(state, layers, front.under_mm, front.over_mm)),
+            cautions=tuple(cautions_of(profile, state, layers)), parts=tuple(_parts(state)),
+            drawing=drawn.bike, saddle=plan[0], hand=plan[1],
+        )
+    )  # fmt: skip
+
+
+def _steps(state: FitState, layers: Layers, under: tuple[float, ...], over: tuple[float, ...]) -> list[Step]:
+    b, size, stem = state.build, state.frame.chosen, state.build.stem
+    plan = layers.both("plan")
+    if size is None or stem is None or plan is None:
+        return []
+    off = layers.context.hand_off_clamp
+    post_from_bb = None if b.post_exposed_mm is None else size.chart.seat_tube_mm + b.post_exposed_mm
+    return steps_for(
+        SetupFacts(
+            post_from_bb_mm=post_from_bb, post_showing_mm=b.post_exposed_mm, post_name=b.post.name if b.post else "",
+            slide_mm=b.slide_mm, nose_behind_bb_mm=-plan[0].x_mm - layers.context.saddle.nose_to_s_mm,
+            under_mm=under, over_mm=over, cover_mm=size.chart.cover_mm, stem_length_mm=stem.length_mm,
+            stem_stands_deg=-stem.angle_deg if b.turned_over else stem.angle_deg, stem_turned=b.turned_over,
+            hand_ahead_mm=off.x_mm, hand_above_mm=off.y_mm,
+            drop_bar=state.measure.bar is None or state.measure.bar.kind == "drop_bar",
+            foot_stack_mm=layers.context.foot_stack_mm, crank_mm=layers.context.saddle.crank_mm,
+        )
+    )  # fmt: skip
+
+
+def _parts(state: FitState) -> list[str]:
+    m, b, size = state.measure, state.build, state.frame.chosen
+    named = [
+        ("Frame", size.label if size else None), ("Stem", b.stem.name if b.stem else None),
+        ("Spacers below", f"{b.spacers_mm:g} mm"), ("Post", b.post.name if b.post else None),
+        ("Bar", m.bar.name if m.bar else "as on the old bike"),
+        ("Saddle", m.saddle.name if m.saddle else "as on the old bike"),
+    ]  # fmt: skip
+    return [f"{kind}: {name}" for kind, name in named if name]

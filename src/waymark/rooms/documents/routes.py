@@ -1,0 +1,67 @@
+"""Documents over HTTP."""
+
+from __future__ import annotations
+
+from datetime import datetime
+
+from fastapi import APIRouter, Response
+from pydantic import BaseModel
+
+from waymark.core.drawing.card import HEIGHT_MM, WIDTH_MM
+from waymark.core.drawing.primitives import Circle, Label, Path
+from waymark.rooms.deps import ERRORS, StoreDep
+from waymark.rooms.documents.card import card_for
+from waymark.rooms.documents.pdf import write_pdf
+from waymark.rooms.fits import fit_row
+
+router = APIRouter(prefix="/api/fits/{fit_id}", tags=["documents"], responses=ERRORS)
+
+
+class PageItem(BaseModel):
+    """A path, a circle or words on the page; mm from its lower left corner, y up."""
+
+    s: str
+    d: str | None = None
+    x: float | None = None
+    y: float | None = None
+    r: float | None = None
+    text: str | None = None
+    anchor: str | None = None
+    size: float | None = None
+
+
+class Page(BaseModel):
+    """The card for the screen and the print view."""
+
+    width_mm: float
+    height_mm: float
+    items: list[PageItem]
+
+
+def _item(item: Path | Circle | Label) -> PageItem:
+    if isinstance(item, Path):
+        return PageItem(s=item.style, d=item.d())
+    if isinstance(item, Circle):
+        return PageItem(s=item.style, x=item.centre.x_mm, y=item.centre.y_mm, r=item.radius_mm)
+    return PageItem(
+        s=item.style, x=item.at.x_mm, y=item.at.y_mm, text=item.text, anchor=item.anchor, size=item.size_mm
+    )
+
+
+@router.get("/card", operation_id="card")
+def card(store: StoreDep, fit_id: int) -> Page:
+    """The workshop card as items to draw."""
+    with store.looking() as session:
+        page = card_for(session, fit_row(session, fit_id), datetime.now().astimezone())
+    return Page(width_mm=WIDTH_MM, height_mm=HEIGHT_MM, items=[_item(i) for i in page.items])
+
+
+@router.get("/card.pdf", operation_id="card_pdf", response_class=Response)
+def card_pdf(store: StoreDep, fit_id: int) -> Response:
+    """The workshop card as a PDF, one A4 page."""
+    with store.looking() as session:
+        fit = fit_row(session, fit_id)
+        page = card_for(session, fit, datetime.now().astimezone())
+        title = f"Workshop card, {fit.rider.name}"
+    headers = {"Content-Disposition": f'inline; filename="waymark-card-{fit_id}.pdf"'}
+    return Response(write_pdf([page], title), media_type="application/pdf", headers=headers)

@@ -1,0 +1,78 @@
+"""The open fit file ``*.waymark.json``: one rider, one fit, and the line of states undo walks (docs/formats.md).
+
+Export writes the same bytes for the same content; importing a file and exporting it gives it back.
+"""
+
+from __future__ import annotations
+
+import json
+from typing import Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, ValidationError
+
+from waymark.core.errors import InputError
+from waymark.rooms.fits.state import VERSION, FitState, migrated
+from waymark.rooms.riders import Profile
+
+FORMAT = "waymark-fit"
+
+
+class FitFileRider(BaseModel):
+    """The rider a file is about."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    name: str = Field(min_length=1, max_length=120)
+    profile: Profile
+
+
+class FitFile(BaseModel):
+    """The whole file."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    format: Literal["waymark-fit"] = "waymark-fit"
+    version: int = Field(ge=1, le=VERSION)
+    title: str = Field(min_length=1, max_length=160)
+    rider: FitFileRider
+    fit: FitState
+
+
+def write_file(title: str, rider_name: str, profile: Profile, state: FitState) -> str:
+    """A fit file's text, keys in the order of the format."""
+    made = FitFile(
+        version=VERSION, title=title, rider=FitFileRider(name=rider_name, profile=profile), fit=state
+    )
+    return json.dumps(made.model_dump(exclude_none=True), indent=2, ensure_ascii=False) + "\n"
+
+
+def read_file(text: str) -> FitFile:
+    """A fit file from text of any known version; raises ``InputError`` naming the place that is wrong."""
+    try:
+        raw: Any = json.loads(text)
+    except (json.JSONDecodeError, RecursionError) as wrong:
+        where = f"line {wrong.lineno}" if isinstance(wrong, json.JSONDecodeError) else "nested too deep"
+        raise InputError(f"This is not readable as JSON: {where}.", field="file", allowed="a waymark.json file") from wrong
+    if not isinstance(raw, dict) or raw.get("format") != FORMAT:
+        raise InputError("This is no fit file.", field="format", allowed=FORMAT)
+    version = raw.get("version")
+    if not isinstance(version, int) or version < 1:
+        raise InputError("The file has no version.", field="version", allowed=f"1 to {VERSION}")
+    if version > VERSION:
+        raise InputError(
+            f"The file is of version {version}, newer than this house reads.", field="version",
+            allowed=f"1 to {VERSION}", kept=str(version),
+        )  # fmt: skip
+    if isinstance(raw.get("fit"), dict):
+        raw = {**raw, "version": VERSION, "fit": migrated(raw["fit"])}
+    try:
+        return FitFile.model_validate(raw)
+    except ValidationError as wrong:
+        first = wrong.errors(include_url=False, include_context=False)[0]
+        place = ".".join(str(p) for p in first["loc"])
+        raise InputError(f"{place}: {first['msg']}", field=place, kept=str(first.get("input"))[:80]) from wrong
+
+
+def file_schema() -> dict[str, Any]:
+    """The file's JSON Schema, generated from the models."""
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **FitFile.model_json_schema()}

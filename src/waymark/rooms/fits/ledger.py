@@ -1,0 +1,64 @@
+"""The ledger: every mark in every layer, where it comes from, and its miss against tolerance."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from waymark.core.marks import Mark
+from waymark.core.rules.verdict import judge_pair, show_miss
+from waymark.core.search import Tolerance
+from waymark.core.units import show_mm
+from waymark.rooms.fits import sources
+from waymark.rooms.fits.layers import Layers, MarkName
+from waymark.rooms.fits.state import FitState
+from waymark.rooms.fits.views import Cell, LedgerRow, Miss
+
+LABELS: dict[MarkName, str] = {"saddle": "Saddle", "hand": "Hand", "foot": "Foot"}
+
+
+def tolerance_of(mark: MarkName) -> tuple[float, float]:
+    """The house tolerance of a mark, mm fore and up."""
+    t = Tolerance()
+    return {"saddle": (t.saddle_x_mm, t.saddle_y_mm), "hand": (t.hand_x_mm, t.hand_y_mm), "foot": (3.0, 1.0)}[mark]
+
+
+def miss_of(of: Literal["plan", "built"], mark: MarkName, at: Mark, goal: Mark) -> Miss:
+    """One mark's miss."""
+    tol_x, tol_y = tolerance_of(mark)
+    off = at - goal
+    return Miss(
+        of=of, dx_mm=off.x_mm, dy_mm=off.y_mm, show_x=show_miss(off.x_mm, tol_x), show_y=show_miss(off.y_mm, tol_y),
+        verdict=judge_pair(off.x_mm, off.y_mm, tol_x, tol_y),
+    )  # fmt: skip
+
+
+def misses(state: FitState, layers: Layers, of: Literal["plan", "built"]) -> dict[MarkName, Miss]:
+    """Every mark's miss in a layer where both it and its goal are known."""
+    goal = layers.marks["goal"]
+    return {
+        mark: miss_of(of, mark, at, goal[mark]) for mark, at in layers.marks[of].items() if mark in goal
+    }
+
+
+def ledger_of(state: FitState, layers: Layers) -> list[LedgerRow]:
+    """The ledger's rows; the miss is the built bike's where it was measured, else the plan's."""
+    plan, built = misses(state, layers, "plan"), misses(state, layers, "built")
+    rows = []
+    for mark, label in LABELS.items():
+        cells = {
+            layer: Cell(x_mm=marks[mark].x_mm, y_mm=marks[mark].y_mm, source=sources.explain(state, layers, layer, mark))
+            for layer, marks in layers.marks.items()
+            if mark in marks
+        }
+        now, goal = layers.marks["now"].get(mark), layers.marks["goal"].get(mark)
+        moves = None
+        if now is not None and goal is not None:
+            moves = (show_mm(goal.x_mm - now.x_mm, signed=True), show_mm(goal.y_mm - now.y_mm, signed=True))
+        tol_x, tol_y = tolerance_of(mark)
+        rows.append(
+            LedgerRow(
+                mark=mark, label=label, cells=cells, miss=built.get(mark) or plan.get(mark), moves=moves,
+                tol_x_mm=tol_x, tol_y_mm=tol_y,
+            )
+        )  # fmt: skip
+    return rows

@@ -1,0 +1,188 @@
+"""The bike and rider of a fit file as display lists."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+from math import cos, radians
+
+from waymark.core.body import FootFit, Pose, Segments, pose_at, segments
+from waymark.core.cockpit import DropBar, FlatBar, Lever, Stem, spacers_for
+from waymark.core.cockpit.spacers import fewest_spacers
+from waymark.core.drawing.bike import bike_items, frame_outline
+from waymark.core.drawing.model import BikeDrawing, FrontEndDrawing
+from waymark.core.drawing.primitives import Circle, DisplayList, Item, Path
+from waymark.core.drawing.rider import joint_items, leg_items, near_items
+from waymark.core.errors import GeometryError
+from waymark.core.frame import FrameGeometry, derive
+from waymark.core.marks import Mark
+from waymark.core.search.window import head_top_for
+from waymark.rooms.fits.layers import Layers, plan_stem, saddle_part
+from waymark.rooms.fits.state import FitState
+from waymark.rooms.fits.views import Picture, Shape
+from waymark.rooms.riders import Profile
+from waymark.rooms.shelves import DropBarPart, FlatBarPart, FrameSize
+
+CRANK_DRAWN_DEG = 100.0
+# A bike of common proportions, drawn only while the real one is unknown and shown as a sketch.
+SKETCH = {
+    "head_angle_deg": 72.0, "seat_angle_deg": 73.5, "bb_drop_mm": 72.0, "fork_length_mm": 385.0,
+    "fork_offset_mm": 47.0, "chainstay_mm": 420.0, "wheel_radius_mm": 340.0,
+}  # fmt: skip
+COMPACT = DropBar(80, 125, 32, 5)
+COMPACT_LEVER = Lever(18, 22, 18, 24)
+
+
+@dataclass(frozen=True, slots=True)
+class Drawn:
+    """A bike ready to draw, and whether its frame is only a sketch."""
+
+    bike: BikeDrawing
+    sketch: bool
+    label: str
+
+
+def shapes(items: Iterable[Item]) -> list[Shape]:
+    """Display items as the screen takes them."""
+    made: list[Shape] = []
+    for item in items:
+        if isinstance(item, Path):
+            made.append(Shape(s=item.style, d=item.d()))
+        elif isinstance(item, Circle):
+            x, y, r = item.centre.x_mm, item.centre.y_mm, item.radius_mm
+            made.append(Shape(s=item.style, x=round(x, 2), y=round(y, 2), r=round(r, 2)))
+    return made
+
+
+def body_of(profile: Profile, state: FitState) -> Segments:
+    """The rider's segments with the hands as wide as the bar puts them."""
+    bar = state.measure.bar
+    width = None
+    if isinstance(bar, DropBarPart):
+        width = bar.width_mm
+    elif isinstance(bar, FlatBarPart):
+        width = bar.width_mm - 2 * bar.hand_inset_mm
+    return segments(profile.body(width))
+
+
+def foot_of(profile: Profile, layers: Layers) -> FootFit:
+    """The foot on the pedal."""
+    return FootFit(profile.body().foot_mm, layers.context.foot_stack_mm)
+
+
+def pose_of(profile: Profile, state: FitState, layers: Layers, saddle: Mark, hand: Mark) -> Pose:
+    """The rider at these marks, near crank a little past level."""
+    crank = layers.context.saddle.crank_mm
+    return pose_at(saddle, hand, body_of(profile, state), foot_of(profile, layers), crank, CRANK_DRAWN_DEG)
+
+
+def drawn_now(state: FitState, layers: Layers) -> Drawn | None:
+    """The bike as measured; its frame from the shelf, else a sketch about the marks."""
+    both = layers.both("now")
+    if both is None:
+        return None
+    saddle, hand = both
+    clamp = hand - layers.context.hand_off_clamp
+    if state.measure.frame is not None:
+        geometry = state.measure.frame.chart.geometry()
+        return Drawn(_bike(state, layers, geometry, _stem_to(geometry, clamp), saddle, hand), False, state.measure.frame.label)
+    geometry = _sketch_frame(saddle, clamp, layers)
+    return Drawn(_bike(state, layers, geometry, _stem_to(geometry, clamp), saddle, hand), True, state.bike)
+
+
+def drawn_plan(state: FitState, layers: Layers, spacers_mm: tuple[float, ...]) -> Drawn | None:
+    """The chosen size with the plan's parts; the seat at the goal until the plan has one."""
+    size, stem, plan = state.frame.chosen, plan_stem(state), layers.marks["plan"]
+    goal = layers.both("goal")
+    if size is None or stem is None or "hand" not in plan or goal is None:
+        return None
+    under = fewest_spacers(state.build.spacers_mm, spacers_mm) or (state.build.spacers_mm,)
+    spare = size.chart.spacer_limit_mm - state.build.spacers_mm
+    over = fewest_spacers(_floor_made(spare, spacers_mm), spacers_mm) or ()
+    front = FrontEndDrawing(size.chart.cover_mm, under if state.build.spacers_mm else (), over, stem)
+    saddle = plan.get("saddle", goal[0])
+    return Drawn(_bike(state, layers, size.chart.geometry(), front, saddle, plan["hand"]), False, size.label)
+
+
+def _floor_made(height: float, spacers_mm: tuple[float, ...]) -> float:
+    while height > 0 and fewest_spacers(height, spacers_mm) is None:
+        height -= 0.5
+    return max(0.0, height)
+
+
+def _bike(
+    state: FitState, layers: Layers, geometry: FrameGeometry, front: FrontEndDrawing, saddle: Mark, hand: Mark
+) -> BikeDrawing:
+    bar, slope = _bar(state)
+    return BikeDrawing(
+        frame=geometry, front=front, saddle=saddle, nose_to_s_mm=layers.context.saddle.nose_to_s_mm,
+        tilt_deg=0.0, rail_to_top_mm=saddle_part(state.measure).rail_to_top_mm, hand=hand, bar=bar,
+        bar_rotation_deg=0.0, hood_slope_deg=slope, crank_mm=layers.context.saddle.crank_mm,
+        crank_deg=CRANK_DRAWN_DEG,
+    )  # fmt: skip
+
+
+def _bar(state: FitState) -> tuple[DropBar | FlatBar, float]:
+    bar = state.measure.bar
+    if bar is None:
+        return COMPACT, COMPACT_LEVER.slope_deg - COMPACT_LEVER.arc_deg
+    if isinstance(bar, DropBarPart):
+        return bar.bar(), bar.lever_slope_deg - bar.lever_arc_deg
+    return bar.bar(), 0.0
+
+
+def _stem_to(geometry: FrameGeometry, clamp: Mark) -> FrontEndDrawing:
+    """A stem and a pile that meet the measured clamp exactly, the most usual angle that allows it."""
+    for angle in (-6.0, 6.0, -17.0, 17.0, 0.0, -30.0, 30.0, 45.0):
+        probe = spacers_for(geometry.head_top, geometry.head_angle_deg, geometry.cover_mm, Stem(0.0, angle, 40), clamp)
+        # With length 0 the whole forward part is left over; the length that uses it up follows.
+        length = probe.forward_error_mm / max(0.2, cos(radians(angle)))
+        stem = Stem(length, angle, 40)
+        pile = spacers_for(geometry.head_top, geometry.head_angle_deg, geometry.cover_mm, stem, clamp).spacers_mm
+        if -0.5 <= pile <= 45 and length > 0:
+            return FrontEndDrawing(geometry.cover_mm, (pile,) if pile > 0.5 else (), (5.0,), stem)
+    return FrontEndDrawing(geometry.cover_mm, (max(0.0, pile),), (5.0,), stem)
+
+
+def _sketch_frame(saddle: Mark, clamp: Mark, layers: Layers) -> FrameGeometry:
+    top = head_top_for(clamp, SKETCH["head_angle_deg"], 8, 40, 100, -6, 15)
+    known = {**SKETCH, "stack_mm": top.y_mm, "reach_mm": top.x_mm}
+    radius = SKETCH["wheel_radius_mm"]
+    known["bb_drop_mm"] = radius - layers.context.saddle.bb_height_mm
+    values = derive(known).values
+    tube = min(560.0, max(300.0, saddle.length_mm - 190))
+    return FrameGeometry(
+        stack_mm=top.y_mm, reach_mm=top.x_mm, head_angle_deg=SKETCH["head_angle_deg"],
+        seat_angle_deg=layers.context.saddle.seat_angle_deg, seat_tube_mm=tube,
+        head_tube_mm=max(70.0, values["head_tube_mm"]), fork_length_mm=SKETCH["fork_length_mm"],
+        fork_offset_mm=SKETCH["fork_offset_mm"], bb_drop_mm=known["bb_drop_mm"],
+        chainstay_mm=SKETCH["chainstay_mm"], front_centre_mm=values["front_centre_mm"], wheel_radius_mm=radius,
+    )  # fmt: skip
+
+
+def picture_of(
+    drawn: Drawn, profile: Profile, state: FitState, layers: Layers, held: FrameSize | None
+) -> Picture:
+    """The whole elevation for one bike: the rider sits at its own saddle and hand."""
+    bike = drawn.bike
+    pose = pose_of(profile, state, layers, bike.saddle, bike.hand)
+    body = body_of(profile, state)
+    foot = foot_of(profile, layers)
+    near = near_items(pose, replace(body, foot_mm=foot.foot_mm))
+    try:
+        items = bike_items(bike)
+    except GeometryError:
+        items = []
+    everything = DisplayList([*items, *near])
+    if held is not None:
+        everything.extend(frame_outline(held.chart.geometry()))
+    return Picture(
+        far=shapes(leg_items(pose.far, foot.foot_mm, near=False)),
+        bike=shapes(items),
+        near=shapes(near),
+        joints=shapes(joint_items(pose)),
+        held=shapes(frame_outline(held.chart.geometry())) if held else [],
+        bounds=everything.bounds(),
+        sketch=drawn.sketch,
+        label=drawn.label,
+    )

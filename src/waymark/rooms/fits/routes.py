@@ -1,0 +1,122 @@
+"""Fit files over HTTP. Every write names the revision it was made on and gives the new sheet back."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from fastapi import APIRouter, Query, Response
+from pydantic import BaseModel, ConfigDict, Field
+
+from waymark.rooms.deps import ERRORS, StoreDep
+from waymark.rooms.fits import history, service
+from waymark.rooms.fits.service import DayLine, OneChange
+from waymark.rooms.fits.sheet import sheet_of
+from waymark.rooms.fits.views import PostName, Sheet
+from waymark.rooms.riders import rider_row
+
+router = APIRouter(prefix="/api/fits", tags=["fits"], responses=ERRORS)
+View = Annotated[PostName, Query(description="the post whose work is wanted")]
+
+
+class NewFit(BaseModel):
+    """A new file for a rider."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    rider_id: int
+    title: str = Field(default="New fit", max_length=160)
+
+
+class Based(BaseModel):
+    """The revision a write was made on."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    base_revision: int
+
+
+class Changes(Based):
+    """Changes taken together, all or none."""
+
+    changes: list[OneChange] = Field(min_length=1, max_length=40)
+
+
+class FileText(BaseModel):
+    """A fit file's text."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    text: str
+
+
+class Opened(BaseModel):
+    """A file's key."""
+
+    id: int
+
+
+@router.get("", operation_id="day_book")
+def day_book(store: StoreDep) -> list[DayLine]:
+    """Every fit file, the last changed first."""
+    with store.looking() as session:
+        return service.day_lines(session)
+
+
+@router.post("", operation_id="open_fit")
+def open_fit(store: StoreDep, new: NewFit) -> Opened:
+    """Begin a file."""
+    with store.writing() as session:
+        return Opened(id=service.open_fit(session, rider_row(session, new.rider_id), new.title).id)
+
+
+@router.post("/import", operation_id="import_fit")
+def import_fit(store: StoreDep, file: FileText) -> Opened:
+    """Open an exported file as a new one."""
+    with store.writing() as session:
+        return Opened(id=service.import_fit(session, file.text).id)
+
+
+@router.get("/{fit_id}/sheet", operation_id="sheet")
+def sheet(store: StoreDep, fit_id: int, view: View = "measure") -> Sheet:
+    """The sheet at its newest revision."""
+    with store.looking() as session:
+        return sheet_of(session, history.fit_row(session, fit_id), view)
+
+
+@router.post("/{fit_id}/changes", operation_id="change_fit")
+def change_fit(store: StoreDep, fit_id: int, asked: Changes, view: View = "measure") -> Sheet:
+    """Apply changes as one revision."""
+    with store.writing() as session:
+        fit = history.fit_row(session, fit_id)
+        service.change(session, fit, asked.base_revision, asked.changes)
+        return sheet_of(session, fit, view)
+
+
+@router.post("/{fit_id}/undo", operation_id="undo_fit")
+def undo_fit(store: StoreDep, fit_id: int, asked: Based, view: View = "measure") -> Sheet:
+    """Take the newest change back."""
+    with store.writing() as session:
+        fit = history.fit_row(session, fit_id)
+        history.demand_head(fit, asked.base_revision)
+        history.undo(session, fit)
+        return sheet_of(session, fit, view)
+
+
+@router.post("/{fit_id}/redo", operation_id="redo_fit")
+def redo_fit(store: StoreDep, fit_id: int, asked: Based, view: View = "measure") -> Sheet:
+    """Bring back what an undo took."""
+    with store.writing() as session:
+        fit = history.fit_row(session, fit_id)
+        history.demand_head(fit, asked.base_revision)
+        history.redo(session, fit)
+        return sheet_of(session, fit, view)
+
+
+@router.get("/{fit_id}/file", operation_id="export_fit", response_class=Response)
+def export_fit(store: StoreDep, fit_id: int) -> Response:
+    """The file as ``*.waymark.json``."""
+    with store.looking() as session:
+        fit = history.fit_row(session, fit_id)
+        text = service.export_fit(session, fit)
+    headers = {"Content-Disposition": f'attachment; filename="fit-{fit_id}.waymark.json"'}
+    return Response(text, media_type="application/json", headers=headers)

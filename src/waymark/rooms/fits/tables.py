@@ -1,0 +1,58 @@
+"""Tables of the fit files: the file, its append-only revisions, and the marks each revision gave."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+
+from sqlalchemy import JSON, ForeignKey, ForeignKeyConstraint, String
+from sqlalchemy.orm import Mapped, mapped_column, relationship
+
+from waymark.rooms.riders import RiderRow
+from waymark.storage import Base, UtcTime
+
+
+class FitRow(Base):
+    """A fit file. ``head`` is the newest revision's number."""
+
+    __tablename__ = "fits"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    rider_id: Mapped[int] = mapped_column(ForeignKey("riders.id", ondelete="CASCADE"), index=True)
+    title: Mapped[str] = mapped_column(String(160))
+    head: Mapped[int]
+    made_at: Mapped[datetime] = mapped_column(UtcTime)
+    changed_at: Mapped[datetime] = mapped_column(UtcTime)
+    rider: Mapped[RiderRow] = relationship(lazy="joined")
+
+
+class RevisionRow(Base):
+    """One change. ``came_from`` is the revision it was made on; ``restores`` the one an undo brought back."""
+
+    __tablename__ = "fit_revisions"
+
+    fit_id: Mapped[int] = mapped_column(ForeignKey("fits.id", ondelete="CASCADE"), primary_key=True)
+    number: Mapped[int] = mapped_column(primary_key=True)
+    came_from: Mapped[int | None]
+    restores: Mapped[int | None]
+    title: Mapped[str] = mapped_column(String(200))
+    state: Mapped[dict[str, Any]] = mapped_column(JSON)
+    made_at: Mapped[datetime] = mapped_column(UtcTime)
+
+
+class MarkRow(Base):
+    """A mark of one layer as one revision had it."""
+
+    __tablename__ = "fit_marks"
+    __table_args__ = (
+        ForeignKeyConstraint(
+            ["fit_id", "number"], ["fit_revisions.fit_id", "fit_revisions.number"], ondelete="CASCADE"
+        ),
+    )
+
+    fit_id: Mapped[int] = mapped_column(primary_key=True)
+    number: Mapped[int] = mapped_column(primary_key=True)
+    layer: Mapped[str] = mapped_column(String(8), primary_key=True)
+    mark: Mapped[str] = mapped_column(String(12), primary_key=True)
+    x_mm: Mapped[float]
+    y_mm: Mapped[float]

@@ -1,0 +1,34 @@
+"""Riders over HTTP."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter
+
+from waymark.rooms.deps import ERRORS, StoreDep
+from waymark.rooms.riders import service
+from waymark.rooms.riders.schemas import Profile, RiderEdit, RiderIn, RiderOut
+
+router = APIRouter(prefix="/api/riders", tags=["riders"], responses=ERRORS)
+
+
+@router.get("", operation_id="list_riders")
+def list_riders(store: StoreDep) -> list[RiderOut]:
+    """Every rider by name."""
+    with store.looking() as session:
+        return [service.rider_out(row) for row in service.rider_rows(session)]
+
+
+@router.post("", operation_id="add_rider")
+def add_rider(store: StoreDep, rider: RiderIn) -> RiderOut:
+    """Keep a new rider."""
+    with store.writing() as session:
+        return service.rider_out(service.add_rider(session, rider.name, Profile(about=rider.about)))
+
+
+@router.patch("/{rider_id}", operation_id="edit_rider")
+def edit_rider(store: StoreDep, rider_id: int, edit: RiderEdit) -> RiderOut:
+    """Change a rider; what is left out stays."""
+    with store.writing() as session:
+        row = service.rider_row(session, rider_id)
+        service.edit_rider(row, edit)
+        return service.rider_out(row)

@@ -1,0 +1,23 @@
+"""The riders' table."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Any
+
+from sqlalchemy import JSON, String
+from sqlalchemy.orm import Mapped, mapped_column
+
+from waymark.storage import Base, UtcTime
+
+
+class RiderRow(Base):
+    """A rider; the profile is validated JSON."""
+
+    __tablename__ = "riders"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(120))
+    profile: Mapped[dict[str, Any]] = mapped_column(JSON)
+    made_at: Mapped[datetime] = mapped_column(UtcTime)
+    changed_at: Mapped[datetime] = mapped_column(UtcTime)

@@ -1,0 +1,70 @@
+"""Putting the application together."""
+
+from __future__ import annotations
+
+from collections.abc import AsyncIterator, Iterable
+from contextlib import asynccontextmanager
+from pathlib import Path
+
+from fastapi import FastAPI, Request
+from fastapi.responses import FileResponse, JSONResponse, Response
+from starlette.middleware.gzip import GZipMiddleware
+
+from waymark import __version__
+from waymark.rooms.calc.routes import router as calc
+from waymark.rooms.deps import ErrorBody
+from waymark.rooms.documents.routes import router as documents
+from waymark.rooms.fits.routes import router as fits
+from waymark.rooms.riders.routes import router as riders
+from waymark.rooms.shelves.routes import router as shelves
+from waymark.storage import Store
+from waymark.web import errors
+from waymark.web.guard import Guard
+
+STATIC = Path(__file__).parent / "static"
+FOREVER = "public, max-age=31536000, immutable"
+
+
+def make_app(store: Store, hosts: Iterable[str] = (), static: Path = STATIC) -> FastAPI:
+    """The application on ``store``. ``hosts`` are names beside the loopback it answers to."""
+
+    @asynccontextmanager
+    async def life(_: FastAPI) -> AsyncIterator[None]:
+        yield
+        store.close()
+
+    app = FastAPI(
+        title="Waymark", version=__version__, docs_url=None, redoc_url=None,
+        openapi_url="/api/openapi.json", lifespan=life,
+    )  # fmt: skip
+    app.state.store = store
+    app.add_middleware(GZipMiddleware, minimum_size=1000)
+    app.add_middleware(Guard, hosts=tuple(hosts))
+    errors.install(app)
+    for router in (riders, fits, shelves, documents, calc):
+        app.include_router(router)
+    _serve_front(app, static.resolve())
+    return app
+
+
+def _serve_front(app: FastAPI, static: Path) -> None:
+    @app.api_route("/api/{rest:path}", methods=["GET", "POST", "PUT", "PATCH", "DELETE"], include_in_schema=False)
+    def unknown(rest: str) -> JSONResponse:
+        body = ErrorBody(code="not_found", message="There is nothing here.", field="path", kept=rest[:80])
+        return errors.answer(404, body)
+
+    @app.get("/{path:path}", include_in_schema=False)
+    def front(request: Request, path: str) -> Response:
+        """Built files as they are; every other address is the front end's own."""
+        if "\x00" in path:
+            return errors.answer(404, ErrorBody(code="not_found", message="There is nothing here."))
+        file = (static / path).resolve() if path else static
+        if file.is_file() and static in file.parents:
+            cache = FOREVER if path.startswith("assets/") else "no-cache"
+            return FileResponse(file, headers={"Cache-Control": cache})
+        index = static / "index.html"
+        if not index.is_file():
+            return errors.answer(
+                503, ErrorBody(code="not_built", message="The screens are not built yet: run make setup.")
+            )
+        return FileResponse(index, headers={"Cache-Control": "no-cache"})

@@ -1,0 +1,103 @@
+"""What stands at the door: known hosts, own origins, bounded bodies, strict headers."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from urllib.parse import urlsplit
+
+from starlette.datastructures import Headers, MutableHeaders
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
+
+from waymark.core.errors import TooLargeError
+from waymark.rooms.deps import ErrorBody
+from waymark.web.errors import answer
+
+LOOPBACK = frozenset({"localhost", "127.0.0.1", "[::1]", "::1", "testserver"})
+MOST_BYTES = 4_000_000
+CSP = (
+    "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data: blob:; "
+    "connect-src 'self'; frame-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; "
+    "frame-ancestors 'self'"
+)
+HEADERS = {
+    "Content-Security-Policy": CSP,
+    "X-Content-Type-Options": "nosniff",
+    "Referrer-Policy": "no-referrer",
+    "Cross-Origin-Opener-Policy": "same-origin",
+    "Permissions-Policy": "camera=(), microphone=(), geolocation=()",
+}
+
+
+def _name(host: str) -> str:
+    return (urlsplit(f"//{host}").hostname or "").lower()
+
+
+class Guard:
+    """Refuses foreign Host and Origin headers and bodies over the bound, and sets the security headers."""
+
+    def __init__(self, app: ASGIApp, hosts: Iterable[str] = ()) -> None:
+        self.app = app
+        self.hosts = {h.lower().strip("[]") for h in (*LOOPBACK, *hosts)}
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Let a good request through."""
+        if scope["type"] != "http":
+            await self.app(scope, receive, send)
+            return
+
+        async def dressed(message: Message) -> None:
+            if message["type"] == "http.response.start":
+                headers = MutableHeaders(scope=message)
+                for name, value in HEADERS.items():
+                    headers.setdefault(name, value)
+            await send(message)
+
+        wrong = self._refusal(Headers(scope=scope), scope["method"])
+        if wrong is not None:
+            await answer(*wrong)(scope, receive, dressed)
+            return
+        await self.app(scope, _bounded(receive), dressed)
+
+    def _refusal(self, headers: Headers, method: str) -> tuple[int, ErrorBody] | None:
+        host = _safe_name(headers.get("host", ""))
+        if host not in self.hosts:
+            return 403, ErrorBody(
+                code="host", message="This house is not known by that name.", field="Host",
+                allowed="the loopback, or a name given with --host",
+            )  # fmt: skip
+        origin = headers.get("origin")
+        if origin is not None and _safe_name(urlsplit(origin).netloc if "//" in origin else "") not in self.hosts:
+            return 403, ErrorBody(code="origin", message="Requests from other sites are refused.", field="Origin")
+        length = headers.get("content-length", "0")
+        if method not in ("GET", "HEAD") and (not length.isdigit() or int(length) > MOST_BYTES):
+            return 413, _too_large()
+        return None
+
+
+def _safe_name(host: str) -> str:
+    try:
+        return _name(host)
+    except ValueError:
+        return ""
+
+
+def _too_large() -> ErrorBody:
+    return ErrorBody(
+        code="too_large", message="That is more than this house takes at once; nothing of it was read.",
+        field="body", allowed=f"{MOST_BYTES // 1_000_000} MB",
+    )  # fmt: skip
+
+
+def _bounded(receive: Receive) -> Receive:
+    seen = 0
+
+    async def counted() -> Message:
+        nonlocal seen
+        message = await receive()
+        seen += len(message.get("body", b""))
+        if seen > MOST_BYTES:
+            body = _too_large()
+            raise TooLargeError(body.message, field=body.field, allowed=body.allowed)
+        return message
+
+    return counted

@@ -1,0 +1,156 @@
+"""Writes the demo riders' fit files: each is typed in through the same edits a fitter makes, then exported.
+
+Run it after the shelves: ``.venv/bin/python tools/make_riders.py``.
+"""
+
+from __future__ import annotations
+
+import tempfile
+from pathlib import Path
+from typing import Any
+
+from sqlalchemy.orm import Session
+
+from waymark.demo import demo_shelves
+from waymark.rooms import fits, riders, shelves
+from waymark.rooms.fits import OneChange
+from waymark.storage import open_store, upgrade
+
+FILES = Path(__file__).parent.parent / "src" / "waymark" / "demo" / "files"
+
+
+def stated(way: str, typed: str) -> dict[str, str]:
+    """A statement as the screen sends it."""
+    return {"way": way, "typed": typed}
+
+
+RIDERS: list[dict[str, Any]] = [
+    {
+        "file": "1-tamsin-orre", "name": "Tamsin Orre", "about": "ferry engineer, 41, eight hours a week",
+        "words": "The gravel day of the Ring is mine this year. On the road bike my hands go numb after "
+        "three hours, and the coast track is longer than that.",
+        "measures": {"height": "5'9 1/4\"", "inseam": "824", "trunk": "508", "shoulder_width": "362", "foot": "258", "mass": "64 kg"},
+        "title": "Gravel day of the Ring", "reason": "A gravel bike that sits like the road bike, a little higher.",
+        "frame": "Mossfoot Kirk 54", "bar": "Petrel 40", "saddle": "Plover 143",
+        "measure": [
+            ("saddle_height", stated("straight", "727")), ("setback", stated("nose", "46")),
+            ("hand_reach", stated("mark_to_hand", "766")), ("hand_height", stated("drop", "47")),
+            ("crank", "170"),
+        ],
+        "goal": ("gravel", (0, -3), (-10, 14)), "chosen": "Ostrel Drift M", "held": "Mossfoot Peat 52",
+    },
+    {
+        "file": "2-brona-askwith", "name": "Brona Askwith", "about": "midwife, 36, rides between night shifts",
+        "words": "My sister's old frame, always a bit long. I have saved for one good bike for the road day.",
+        "measures": {"height": "1.63 m", "inseam": "29 3/4 in", "shoulder_width": "345", "foot": "238"},
+        "title": "A road bike of her own", "reason": "First frame bought new; keep the position, lose the stretch.",
+        "bar": "Petrel 38", "saddle": "Dunlin Short",
+        "measure": [
+            ("crank", "167,5"), ("nose_to_s", "118"), ("bb_height", "26.8 cm"),
+            ("saddle_height", stated("pedal", "82.4 cm")), ("setback", stated("nose", "62")),
+            ("hand_reach", stated("nose_to_clamp", "20 1/2 in")), ("hand_height", stated("hand_floor", "882")),
+        ],
+        "goal": ("road", (0, 0), (-8, 0)),
+    },
+    {
+        "file": "3-halvard-stroud", "name": "Halvard Stroud", "about": "retired land surveyor, 68",
+        "words": "I measured half this island. I should like to look at it again without my neck aching.",
+        "measures": {"height": "1815", "inseam": "860", "trunk": "520", "shoulder_width": "395", "foot": "272", "mass": "84"},
+        "title": "Higher, for the road day", "reason": "Neck and hands; the bar comes up and nearer.",
+        "frame": "Pellmore Gannet L", "bar": "Petrel 44", "saddle": "Plover 155",
+        "measure": [
+            ("crank", "175"), ("saddle_height", stated("vertical", "728")), ("setback", stated("mark", "218")),
+            ("hand_reach", stated("hand_ahead", "566")), ("hand_height", stated("hand_up", "668")),
+        ],
+        "goal": ("endurance", (0, 0), (-22, 34)), "chosen": "Corvane Lull 58",
+        "after": [("goal.saddle", {"dx_mm": 0, "dy_mm": -6})],
+    },
+    {
+        "file": "4-odile-marrack", "name": "Odile Marrack", "about": "choir leader, 57, scores in the basket",
+        "words": "I stop at every chapel. I want to step through it in a skirt and put a foot down.",
+        "measures": {"height": "5'6\"", "inseam": "775", "shoulder_width": "352", "foot": "245"},
+        "title": "To rehearsals, stepping through", "reason": "A step-through in place of the old cross bar.",
+        "frame": "Pellmore Ferry M", "bar": "Rail 700 Rise", "saddle": "Curlew Wide",
+        "measure": [
+            ("crank", "170"), ("saddle_height", stated("seat_tube", "688")), ("setback", stated("mark", "208")),
+            ("hand_reach", stated("hand_ahead", "408")), ("hand_height", stated("hand_up", "728")),
+        ],
+        "goal": ("city", (0, -4), (-4, 14)), "chosen": "Haldery Landing M",
+    },
+    {
+        "file": "5-piran-lowe", "name": "Piran Lowe", "about": "lighthouse keeper, 33, 2.08 m",
+        "words": "Every bike I have had was a child's bike with a long post.",
+        "measures": {"height": "2.08 m", "inseam": "1015", "trunk": "600", "shoulder_width": "440", "foot": "318", "mass": "98 kg"},
+        "title": "Anything that is tall enough", "reason": "No frame on the island fits; find out what would.",
+        "bar": "Fulmar 46", "saddle": "Sanderling",
+        "measure": [
+            ("crank", "180"), ("saddle_height", stated("straight", "922")), ("setback", stated("mark", "258")),
+            ("hand_reach", stated("mark_to_hand", "905")), ("hand_height", stated("drop", "12")),
+        ],
+        "goal": ("endurance", (0, 0), (0, 0)),
+    },
+    {
+        "file": "6-jory-penhale", "name": "Jory Penhale", "about": "quarry surgeon, 29, races the coast path",
+        "words": "The new bike should turn like the old one and not pitch me over the bar.",
+        "measures": {"height": "1.74 m", "inseam": "812", "shoulder_width": "378", "foot": "260"},
+        "title": "Cross-country, new frame", "reason": "Frame cracked; same position on what the shop has.",
+        "frame": "Haldery Tern M", "bar": "Boom 720", "saddle": "Knot Carbon",
+        "measure": [
+            ("crank", "170"), ("saddle_height", stated("straight", "716")), ("setback", stated("angle", "75.6")),
+            ("hand_reach", stated("hand_ahead", "506")), ("hand_height", stated("hand_up", "667")),
+        ],
+        "goal": ("cross-country", (0, 0), (0, 0)), "chosen": "Pellmore Skua L",
+        "after": [
+            ("built.saddle_x", "-177"), ("built.saddle_y", "693"), ("built.hand_x", "507"), ("built.hand_y", "670"),
+        ],
+    },
+    {
+        "file": "7-wenna-tolland", "name": "Wenna Tolland", "about": "baker, 24, first fit here",
+        "words": "I start at four and ride when it is light. Tell me what to bring.",
+        "measures": {"height": "1.68 m", "foot": "247"},
+        "title": "First fit", "reason": "Borrowed bike; to be measured on Saturday.", "measure": [],
+    },
+]  # fmt: skip
+
+
+def write(session: Session, it: dict[str, Any]) -> str:
+    """Type one rider in and export the file."""
+    rider = riders.add_rider(session, it["name"], riders.Profile(about=it["about"]))
+    riders.edit_rider(rider, riders.RiderEdit(words=it["words"], measures=it["measures"]))
+    fit = fits.open_fit(session, rider, it["title"])
+    frames = {size.label: key for key, size in shelves.frame_sizes(session)}
+    parts = {p.part.name: p.id for p in shelves.parts(session)}
+    edits: list[tuple[str, Any]] = [("reason", it["reason"])]
+    if "frame" in it:
+        edits.append(("measure.frame", frames[it["frame"]]))
+    edits += [(f"measure.{name}", parts[it[name]]) for name in ("bar", "saddle") if name in it]
+    edits += [(f"measure.{name}", value) for name, value in it["measure"]]
+    if "goal" in it:
+        use, saddle, hand = it["goal"]
+        edits += [
+            ("goal.discipline", use), ("goal.saddle", {"dx_mm": saddle[0], "dy_mm": saddle[1]}),
+            ("goal.hand", {"dx_mm": hand[0], "dy_mm": hand[1]}),
+        ]  # fmt: skip
+    edits += [(f"frame.{name}", frames[it[name]]) for name in ("chosen", "held") if name in it]
+    edits += it.get("after", [])
+    for path, value in edits:
+        fits.change(session, fit, fit.head, [OneChange(path=path, value=value)])
+    return fits.export_fit(session, fit)
+
+
+def main() -> None:
+    """Write every file."""
+    with tempfile.TemporaryDirectory() as folder:
+        store = open_store(Path(folder) / "riders.sqlite3")
+        upgrade(store)
+        with store.writing() as session:
+            frames, parts = demo_shelves()
+            shelves.import_frames(session, frames, apply=True)
+            shelves.import_parts(session, parts, apply=True)
+            for it in RIDERS:
+                (FILES / f"{it['file']}.waymark.json").write_text(write(session, it), encoding="utf-8")
+        store.close()
+
+
+if __name__ == "__main__":
+    main()
