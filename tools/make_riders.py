@@ -48,7 +48,7 @@ RIDERS: list[dict[str, Any]] = [
         "measure": [
             ("crank", "167,5"), ("nose_to_s", "118"), ("bb_height", "26.8 cm"),
             ("saddle_height", stated("pedal", "82.4 cm")), ("setback", stated("nose", "62")),
-            ("hand_reach", stated("nose_to_clamp", "20 1/2 in")), ("hand_height", stated("hand_floor", "882")),
+            ("hand_reach", stated("nose_to_clamp", "21 1/8 in")), ("hand_height", stated("hand_floor", "864")),
         ],
         "goal": ("road", (0, 0), (-8, 0)),
     },
@@ -97,11 +97,11 @@ RIDERS: list[dict[str, Any]] = [
         "frame": "Haldery Tern M", "bar": "Boom 720", "saddle": "Knot Carbon",
         "measure": [
             ("crank", "170"), ("saddle_height", stated("straight", "716")), ("setback", stated("angle", "75.6")),
-            ("hand_reach", stated("hand_ahead", "506")), ("hand_height", stated("hand_up", "667")),
+            ("hand_reach", stated("hand_ahead", "528")), ("hand_height", stated("hand_up", "687")),
         ],
-        "goal": ("cross-country", (0, 0), (0, 0)), "chosen": "Pellmore Skua L",
+        "goal": ("cross-country", (0, 0), (0, 0)), "chosen": "Haldery Tern XL",
         "after": [
-            ("built.saddle_x", "-177"), ("built.saddle_y", "693"), ("built.hand_x", "507"), ("built.hand_y", "670"),
+            ("built.saddle_x", "-177"), ("built.saddle_y", "693"), ("built.hand_x", "529"), ("built.hand_y", "690"),
         ],
     },
     {

@@ -18,7 +18,9 @@ from waymark.rooms.deps import ErrorBody
 from waymark.storage import Store, open_store, upgrade
 from waymark.web.errors import body_of, body_of_validation
 
-app = typer.Typer(add_completion=False, no_args_is_help=True, help="Carries a rider's position to another machine.")
+app = typer.Typer(
+    add_completion=False, no_args_is_help=True, help="Carries a rider's position to another machine."
+)
 PORT = 8717
 DataOption = Annotated[Path, typer.Option("--data", envvar="WAYMARK_DATA", help="the store's file")]
 DATA = Path("var/waymark.sqlite3")
@@ -67,7 +69,9 @@ def calc(
 @app.command("import")
 def import_(
     what: Annotated[str, typer.Argument(help="frames, parts or fit")],
-    file: Annotated[Path, typer.Argument(help="a CSV file, or a *.waymark.json", exists=True, dir_okay=False)],
+    file: Annotated[
+        Path, typer.Argument(help="a CSV file, or a *.waymark.json", exists=True, dir_okay=False)
+    ],
     data: DataOption = DATA,
 ) -> None:
     """Take a shelf file or a fit file into the store; bad lines are refused one by one."""
@@ -79,7 +83,9 @@ def import_(
             return
         take = {"frames": shelves.import_frames, "parts": shelves.import_parts}.get(what)
         if take is None:
-            raise InputError("Nothing of that name is imported.", field="what", allowed="frames, parts, fit", kept=what)
+            raise InputError(
+                "Nothing of that name is imported.", field="what", allowed="frames, parts, fit", kept=what
+            )
         done = take(session, text, apply=True)
     typer.echo(done.model_dump_json(indent=2))
     if done.refused:
@@ -101,7 +107,12 @@ def export(
         elif what.isdigit():
             text = fits.export_fit(session, fits.fit_row(session, int(what)))
         else:
-            raise InputError("Nothing of that name is exported.", field="what", allowed="frames, parts, a number", kept=what)
+            raise InputError(
+                "Nothing of that name is exported.",
+                field="what",
+                allowed="frames, parts, a number",
+                kept=what,
+            )
     sys.stdout.write(text)
 
 
@@ -142,9 +153,13 @@ def demo(
 @app.command()
 def serve(
     data: DataOption = DATA,
-    host: Annotated[str, typer.Option(help="address to listen on; the loopback unless told otherwise")] = "127.0.0.1",
+    host: Annotated[
+        str, typer.Option(help="address to listen on; the loopback unless told otherwise")
+    ] = "127.0.0.1",
     port: int = PORT,
-    name: Annotated[list[str] | None, typer.Option(help="a host name to answer to beside the loopback")] = None,
+    name: Annotated[
+        list[str] | None, typer.Option(help="a host name to answer to beside the loopback")
+    ] = None,
 ) -> None:
     """Serve a fit room on its own store."""
     _serve(_opened(data), host, port, tuple(name or ()))
@@ -158,3 +173,12 @@ def _serve(store: Store, host: str, port: int, names: tuple[str, ...]) -> None:
     typer.echo(f"Waymark is open at http://{'localhost' if host == '127.0.0.1' else host}:{port}")
     hosts = names if host == "127.0.0.1" else (*names, host)
     uvicorn.run(make_app(store, hosts), host=host, port=port, log_level="warning")
+
+
+@app.command()
+def openapi() -> None:
+    """Write the description of the web interface, from which the screens' client is made."""
+    from waymark.web import make_app
+
+    store = open_store(Path(":memory:"))
+    typer.echo(json.dumps(make_app(store).openapi(), indent=1, ensure_ascii=False))

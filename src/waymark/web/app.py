@@ -48,7 +48,9 @@ def make_app(store: Store, hosts: Iterable[str] = (), static: Path = STATIC) -> 
 
 
 def _serve_front(app: FastAPI, static: Path) -> None:
-    @app.api_route("/api/{rest:path}", methods=["GET", "POST", "PUT", "PATCH", "DELETE"], include_in_schema=False)
+    @app.api_route(
+        "/api/{rest:path}", methods=["GET", "POST", "PUT", "PATCH", "DELETE"], include_in_schema=False
+    )
     def unknown(rest: str) -> JSONResponse:
         body = ErrorBody(code="not_found", message="There is nothing here.", field="path", kept=rest[:80])
         return errors.answer(404, body)

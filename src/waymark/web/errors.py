@@ -40,13 +40,17 @@ def body_of_validation(first: dict[str, Any]) -> ErrorBody:
     """The body of a refused model, from the first thing wrong with it."""
     place = ".".join(str(p) for p in first["loc"] if p not in ("body", "query", "path"))
     context = first.get("ctx") or {}
-    bounds = [f"{word} {context[key]:g}" for key, word in _BOUNDS if isinstance(context.get(key), int | float)]
+    bounds = [
+        f"{word} {context[key]:g}" for key, word in _BOUNDS if isinstance(context.get(key), int | float)
+    ]
     expected = context.get("expected")
     allowed = ", ".join(bounds) or (str(expected) if expected else None)
     given = first.get("input")
     kept = None if isinstance(given, dict | list) else str(given)[:80]
     name = place.split(".")[-1].replace("_", " ") if place else "the request"
-    return ErrorBody(code="input", message=f"{name}: {first['msg']}", field=place or None, allowed=allowed, kept=kept)
+    return ErrorBody(
+        code="input", message=f"{name}: {first['msg']}", field=place or None, allowed=allowed, kept=kept
+    )
 
 
 def answer(status: int, body: ErrorBody) -> JSONResponse:

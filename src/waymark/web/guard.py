@@ -66,8 +66,13 @@ class Guard:
                 allowed="the loopback, or a name given with --host",
             )  # fmt: skip
         origin = headers.get("origin")
-        if origin is not None and _safe_name(urlsplit(origin).netloc if "//" in origin else "") not in self.hosts:
-            return 403, ErrorBody(code="origin", message="Requests from other sites are refused.", field="Origin")
+        if (
+            origin is not None
+            and _safe_name(urlsplit(origin).netloc if "//" in origin else "") not in self.hosts
+        ):
+            return 403, ErrorBody(
+                code="origin", message="Requests from other sites are refused.", field="Origin"
+            )
         length = headers.get("content-length", "0")
         if method not in ("GET", "HEAD") and (not length.isdigit() or int(length) > MOST_BYTES):
             return 413, _too_large()

@@ -118,7 +118,10 @@ def top_cap_to_end_mm(width_mm: float, stem_length_mm: float) -> float:
 
 
 def steering_arm_mm(
-    grip: GripPlace, stem: Stem | None = None, head_angle_deg: float | None = None, stem_length_mm: float = 0.0
+    grip: GripPlace,
+    stem: Stem | None = None,
+    head_angle_deg: float | None = None,
+    stem_length_mm: float = 0.0,
 ) -> float:
     """Distance from the steering axis to the hand in space.
 

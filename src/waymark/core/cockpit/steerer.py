@@ -59,9 +59,7 @@ class SteererNeed:
     forward_error_mm: float
 
 
-def spacers_for(
-    head_top: Mark, head_angle_deg: float, cover_mm: float, stem: Stem, bar: Mark
-) -> SteererNeed:
+def spacers_for(head_top: Mark, head_angle_deg: float, cover_mm: float, stem: Stem, bar: Mark) -> SteererNeed:
     """The inverse of ``bar_clamp``: s = e_u − L·sin α − c − h/2, and what is left, e_n − L·cos α."""
     u, n = steering_axis(head_angle_deg)
     alpha = radians(stem.angle_deg)

@@ -84,7 +84,7 @@ def frame_items(frame: FrameGeometry) -> list[Item]:
     items.append(Circle(ORIGIN, 25, "tube-edge"))
     items += [Path(t.commands, "tube-fill") for t in tubes]
     items.append(Circle(ORIGIN, 25, "tube-fill"))
-    u, n = steering_axis(frame.head_angle_deg)
+    _u, n = steering_axis(frame.head_angle_deg)
     for at in (frame.head_top, frame.head_bottom):
         items.append(line(at - n.scaled(23), at + n.scaled(23), "seam"))
     return items

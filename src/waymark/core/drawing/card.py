@@ -11,18 +11,19 @@ from waymark.core.drawing.layers import Layer, layer_mark
 from waymark.core.drawing.model import BikeDrawing
 from waymark.core.drawing.place import paper_label as word
 from waymark.core.drawing.place import placed
-from waymark.core.drawing.primitives import DisplayList, Path, line, polyline
+from waymark.core.drawing.primitives import Command, DisplayList, Path, line, polyline
+from waymark.core.frame.geometry import steering_axis
 from waymark.core.marks import Mark
 from waymark.core.setup import Step
-from waymark.core.units import show_mm
+from waymark.core.units import show_figure, show_mm
 
 WIDTH_MM, HEIGHT_MM, MARGIN_MM = 210.0, 297.0, 11.0
 LEFT, RIGHT = MARGIN_MM, WIDTH_MM - MARGIN_MM
 MOST_STEPS = 10
-MOST_CAUTIONS = 6
+MOST_CAUTIONS = 7
 BIKE_SCALE = 0.053
-STACK_SCALE = 0.36
-STEP_MM = 8.55
+STACK_SCALE = 0.31
+STEP_MM = 8.3
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,7 +71,13 @@ def _rule(page: DisplayList, y: float, style: str = "rule", left: float = LEFT, 
 
 def _heading(page: DisplayList, c: CardContent) -> None:
     x, y = LEFT + 1.5, 278.0
-    page.add(polyline((Mark(x + 1.2, y), Mark(x + 2.8, y), Mark(x + 2.8, y + 4.4), Mark(x + 1.2, y + 4.4)), "solid", closed=True))
+    page.add(
+        polyline(
+            (Mark(x + 1.2, y), Mark(x + 2.8, y), Mark(x + 2.8, y + 4.4), Mark(x + 1.2, y + 4.4)),
+            "solid",
+            closed=True,
+        )
+    )
     sign = ((-0.8, 5.4), (3.6, 5.4), (5.2, 7.2), (3.6, 9.0), (-0.8, 9.0))
     page.add(polyline([Mark(x + dx, y + dy) for dx, dy in sign], "outline", closed=True))
     page.add(word(Mark(LEFT + 9, 281.5), _fit(f"{c.rider}, {c.bike}", 38), "strong", 7.6))
@@ -106,7 +113,10 @@ def _bike(page: DisplayList, c: CardContent) -> None:
     for mark in (saddle, hand):
         page.extend(layer_mark("plan", mark, 1.35))
     middle = saddle.toward(at, 0.42)
-    page.add(_patch(middle, 9, 4.2), word(middle + Mark(0, -1.2), show_mm(c.saddle.length_mm), "figure", 3.6, "middle"))
+    page.add(
+        _patch(middle, 9, 4.2),
+        word(middle + Mark(0, -1.2), show_mm(c.saddle.length_mm), "figure", 3.6, "middle"),
+    )
 
 
 def _patch(at: Mark, wide: float, high: float) -> Path:
@@ -138,19 +148,42 @@ def _stack(page: DisplayList, c: CardContent) -> None:
     frame, front = c.drawing.frame, c.drawing.front
     clamp = c.drawing.clamp
     middle = frame.head_top.toward(clamp, 0.5)
-    at = Mark(left + 25, 221.0) - middle.scaled(STACK_SCALE)
+    at = Mark(left + 26, 226.0) - middle.scaled(STACK_SCALE)
     items = steerer_close_up(frame, front, preview=None, preview_pile_mm=None)
     page.extend(placed(items, STACK_SCALE, at, prefix="card-"))
     layers = steerer_layers(frame, front)
     _stack_labels(page, [(p, at + p.middle.scaled(STACK_SCALE)) for p in layers], left + 57)
     stem = front.stem
     text = f"{stem.length_mm:g} {'+' if stem.angle_deg > 0 else '−' if stem.angle_deg < 0 else ''}{abs(stem.angle_deg):g}°"
-    foot = at + (frame.head_top.toward(clamp, 1.0)).scaled(STACK_SCALE)
-    page.add(word(foot + Mark(-1, 8.6), text, "figure-strong", 3.8, "middle"))
+    for layer in layers:
+        if layer.kind == "stem":
+            body = at + layer.middle.toward(clamp, 0.5).scaled(STACK_SCALE)
+            page.add(word(body + Mark(0, -1.2), text, "figure-strong", 3.4, "middle"))
+        elif layer.kind == "under":
+            page.add(_hatched(frame.head_angle_deg, layer, at))
+
+
+def _hatched(head_angle_deg: float, piece: Piece, at: Mark) -> Path:
+    """Hatching over one spacer, so that what goes under the stem is plain without colour."""
+    u, n = steering_axis(head_angle_deg)
+    commands: list[Command] = []
+    for i in range(-4, 5):
+        low = piece.middle + n.scaled(i * 4.0 - 1.5) - u.scaled(piece.height_mm / 2)
+        high = piece.middle + n.scaled(i * 4.0 + 1.5) + u.scaled(piece.height_mm / 2)
+        for letter, point in (("M", low), ("L", high)):
+            there = at + point.scaled(STACK_SCALE)
+            commands.append((letter, (there.x_mm, there.y_mm)))
+    return Path(tuple(commands), "fine")
 
 
 def _stack_labels(page: DisplayList, pieces: list[tuple[Piece, Mark]], x: float) -> None:
-    names = {"cover": "cover {h:g}", "under": "{h:g} below", "over": "{h:g} above, spare", "cap": "cap", "stem": "stem"}
+    names = {
+        "cover": "cover {h:g}",
+        "under": "{h:g} below",
+        "over": "{h:g} above, spare",
+        "cap": "cap",
+        "stem": "stem",
+    }
     low = [p for p in pieces if p[0].kind in ("cover", "under")]
     high = [p for p in pieces if p[0].kind in ("over", "cap")]
     ys = [199.0 + 4.6 * i for i in range(len(low))]
@@ -176,8 +209,8 @@ def _marks(page: DisplayList, c: CardContent) -> None:
         for layer, at in (("now", row.now), ("goal", row.goal), ("plan", row.plan)):
             if at is not None:
                 style = "figure-strong" if layer == "plan" else "figure"
-                page.add(word(Mark(columns[layer] + 2, y), _figure(at.x_mm), style, 5.0, "end"))
-                page.add(word(Mark(columns[layer] + 17, y), _figure(at.y_mm), style, 5.0, "end"))
+                page.add(word(Mark(columns[layer] + 2, y), show_figure(at.x_mm), style, 5.0, "end"))
+                page.add(word(Mark(columns[layer] + 17, y), show_figure(at.y_mm), style, 5.0, "end"))
         for dx in (-8.0, 7.0):
             x = columns["built"] + dx
             box = [Mark(x, y - 2.2), Mark(x + 14, y - 2.2), Mark(x + 14, y + 5.6), Mark(x, y + 5.6)]
@@ -187,12 +220,8 @@ def _marks(page: DisplayList, c: CardContent) -> None:
         y -= 10.2
 
 
-def _figure(value: float) -> str:
-    return f"{value:.1f}" if value != round(value) and abs(value * 2 - round(value * 2)) < 1e-9 else show_mm(value)
-
-
 def _steps(page: DisplayList, c: CardContent) -> None:
-    y = 148.0
+    y = 149.0
     page.add(word(Mark(LEFT, y), "In this order", "strong", 4.0))
     page.add(word(Mark(RIGHT, y), "torque: write what is printed on the part", "plain", 2.9, "end"))
     _rule(page, y - 2.6)
@@ -212,7 +241,7 @@ def _steps(page: DisplayList, c: CardContent) -> None:
 
 
 def _foot(page: DisplayList, c: CardContent) -> None:
-    y = 50.5
+    y = 54.0
     page.add(word(Mark(LEFT, y), "Parts", "strong", 4.0))
     for i, part in enumerate(c.parts):
         page.add(word(Mark(LEFT, y - 6 - 4.9 * i), part, "plain", 3.2))
@@ -222,12 +251,12 @@ def _foot(page: DisplayList, c: CardContent) -> None:
     for caution in c.cautions[:MOST_CAUTIONS]:
         box = [Mark(x, at - 0.7), Mark(x + 3.2, at - 0.7), Mark(x + 3.2, at + 2.5), Mark(x, at + 2.5)]
         page.add(polyline(box, "box", closed=True))
-        lines = wrapped(caution, 66)
+        lines = wrapped(caution, 78)
         for i, text in enumerate(lines):
-            page.add(word(Mark(x + 5, at - 3.7 * i), text, "plain", 3.0))
-        at -= 3.7 * len(lines) + 1.5
-    page.add(word(Mark(LEFT, 12), "Where the maker's word differs, follow it:", "plain", 2.9))
-    _rule(page, 11.2, "fine", LEFT + 57)
+            page.add(word(Mark(x + 5, at - 3.5 * i), text, "plain", 2.9))
+        at -= 3.5 * len(lines) + 1.3
+    page.add(word(Mark(LEFT, 9), "Where the maker's word differs, follow it:", "plain", 2.9))
+    _rule(page, 8.2, "fine", LEFT + 57)
 
 
 def wrapped(text: str, most: int) -> list[str]:
@@ -239,4 +268,3 @@ def wrapped(text: str, most: int) -> list[str]:
         else:
             lines[-1] = f"{lines[-1]} {part}".strip()
     return lines
-

@@ -90,7 +90,7 @@ def _deg(along: Mark) -> float:
 
 def front_end_items(frame: FrameGeometry, front: FrontEndDrawing) -> list[Item]:
     """Cover, spacers, stem and cap at their true places."""
-    u, n = steering_axis(frame.head_angle_deg)
+    u, _n = steering_axis(frame.head_angle_deg)
     items: list[Item] = []
     for layer in steerer_layers(frame, front):
         foot = layer.middle - u.scaled(layer.height_mm / 2)
@@ -178,7 +178,7 @@ def steerer_close_up(
     """
     u, n = steering_axis(frame.head_angle_deg)
     top = frame.head_top
-    items: list[Item] = [taper(top - u.scaled(42), top, 44, 43, "tube-plain")]
+    items: list[Item] = [taper(top - u.scaled(34), top, 44, 43, "tube-plain")]
     items += front_end_items(frame, front)
     stem_foot = top + u.scaled(front.cover_mm + front.pile_mm)
     alpha = radians(front.stem.angle_deg)

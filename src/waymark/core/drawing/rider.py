@@ -6,6 +6,8 @@ said), traced as closed splines. They show where the body is; nothing is measure
 
 from __future__ import annotations
 
+import itertools
+
 from waymark.core.body.pose import LegPose, Pose
 from waymark.core.body.segments import Segments
 from waymark.core.drawing.primitives import Circle, Item, line, local, ribbon, smooth, unit
@@ -121,6 +123,6 @@ def joint_items(pose: Pose) -> list[Item]:
     """Joint rings and the dotted line through them."""
     near = pose.near
     chain = [near.ankle, near.knee, near.hip, pose.shoulder, pose.elbow, pose.wrist]
-    items: list[Item] = [line(a, b, "bone") for a, b in zip(chain, chain[1:], strict=False)]
+    items: list[Item] = [line(a, b, "bone") for a, b in itertools.pairwise(chain)]
     items += [Circle(joint, 8, "joint") for joint in chain]
     return items

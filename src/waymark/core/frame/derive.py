@@ -215,7 +215,9 @@ def derive(given: Mapping[str, float]) -> Derivation:
         assumed.append("lower_cup_mm")
     derived = _fill(values)
     if {"wheel_radius_mm", "fork_offset_mm", "head_angle_deg"} <= values.keys():
-        trail = kernels.trail_mm(values["wheel_radius_mm"], values["fork_offset_mm"], values["head_angle_deg"])
+        trail = kernels.trail_mm(
+            values["wheel_radius_mm"], values["fork_offset_mm"], values["head_angle_deg"]
+        )
         values["trail_mm"] = trail
         values["flop_mm"] = kernels.flop_mm(trail, values["head_angle_deg"])
         derived += ["trail_mm", "flop_mm"]

@@ -60,7 +60,9 @@ class FrameGeometry:
     @property
     def rear_axle(self) -> Mark:
         """Rear axle, on the same level as the front one."""
-        return Mark(-kernels.level_part_mm(self.chainstay_mm, self.bb_drop_mm, "chainstay_mm"), self.bb_drop_mm)
+        return Mark(
+            -kernels.level_part_mm(self.chainstay_mm, self.bb_drop_mm, "chainstay_mm"), self.bb_drop_mm
+        )
 
     @property
     def crown(self) -> Mark:

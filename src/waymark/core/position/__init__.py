@@ -1,13 +1,5 @@
 """Ways of stating a position: every trade convention to marks and back, exactly (handbook 2)."""
 
-from waymark.core.position.saddle import (
-    HEIGHT_WAYS,
-    SETBACK_WAYS,
-    SaddleContext,
-    saddle_from_statements,
-    state_height,
-    state_setback,
-)
 from waymark.core.position.hand import (
     HAND_HEIGHT_WAYS,
     HAND_REACH_WAYS,
@@ -15,6 +7,14 @@ from waymark.core.position.hand import (
     hand_from_statements,
     state_hand_height,
     state_hand_reach,
+)
+from waymark.core.position.saddle import (
+    HEIGHT_WAYS,
+    SETBACK_WAYS,
+    SaddleContext,
+    saddle_from_statements,
+    state_height,
+    state_setback,
 )
 from waymark.core.position.way import Way
 

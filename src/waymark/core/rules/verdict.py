@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 from waymark.core.rules.house import NUMBERS
-from waymark.core.units.show import MINUS
+from waymark.core.units.show import MINUS, whole
 
 Word = Literal["in", "edge", "out"]
 _ORDER: dict[Word, int] = {"in": 0, "edge": 1, "out": 2}
@@ -31,9 +31,9 @@ def worst(*words: Word) -> Word:
 
 def show_miss(miss_mm: float, tolerance_mm: float) -> str:
     """A signed miss in whole mm; one decimal where rounding would contradict the judgement."""
-    whole = round(miss_mm)
-    honest = judge(whole, tolerance_mm) == judge(miss_mm, tolerance_mm)
-    text = f"{abs(whole)}" if honest else f"{abs(miss_mm):.1f}"
+    shown = whole(miss_mm)
+    honest = judge(shown, tolerance_mm) == judge(miss_mm, tolerance_mm)
+    text = f"{abs(shown)}" if honest else f"{abs(miss_mm):.1f}"
     if float(text) == 0:
         return "0"
     return f"{'+' if miss_mm > 0 else MINUS}{text}"

@@ -86,7 +86,9 @@ def pick_best(shelf: Shelf, goal: Goal) -> Picks:
     # Every height of every tied stem, then the order of preference, first of each size.
     spread = heights[None, :] - want[tied_f, tied_w][:, None]
     miss2 = _squared_flat(spread, short[tied_f, tied_w], along[tied_f], across[tied_f], square[tied_f])
-    ok = (miss2 <= (bound[tied_f] ** 2)[:, None]) & (np.arange(heights.size)[None, :] < count[tied_f][:, None])
+    ok = (miss2 <= (bound[tied_f] ** 2)[:, None]) & (
+        np.arange(heights.size)[None, :] < count[tied_f][:, None]
+    )
     pair, level = np.nonzero(ok)
     f, w, s = tied_f[pair], tied_w[pair], heights[level]
     miss = np.sqrt(np.maximum(miss2[pair, level], 0.0))

@@ -27,7 +27,9 @@ def best_seat(
     Checks the least insertion in post and frame, the greatest insertion, room for the collar, and the
     rails' usable slide. Where a limit stops it, the saddle is put as near as the limit lets it.
     """
-    tries = [_try(frame, post, saddle, wanted) for post in posts if post.diameter_mm == frame.post_diameter_mm]
+    tries = [
+        _try(frame, post, saddle, wanted) for post in posts if post.diameter_mm == frame.post_diameter_mm
+    ]
     if not tries:
         return SeatResult(None, 0.0, 0.0, 0.0, wanted, "no post of this diameter", 0.0)
     best = min(tries, key=lambda t: (t.limit is not None, t.short_mm, abs(t.slide_mm)))

@@ -65,7 +65,9 @@ def _result(shelf: Shelf, goal: Goal, picks: Picks, i: int, frame: FrameOption) 
         binds=binds,
         sentence="",
     )
-    return SizeResult(**{**{k: getattr(result, k) for k in result.__slots__}, "sentence": explain(result, goal)})
+    return SizeResult(
+        **{**{k: getattr(result, k) for k in result.__slots__}, "sentence": explain(result, goal)}
+    )
 
 
 def _verdict(

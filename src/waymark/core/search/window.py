@@ -76,7 +76,9 @@ def window(
 def look_for(parts: Iterable[WindowPart], head_angle_deg: float) -> LookFor:
     """The stack and reach to ask for, from the best parts of a window (or all of it where none is best)."""
     every = list(parts)
-    corners = [c for p in every if p.kind == "best" for c in p.corners] or [c for p in every for c in p.corners]
+    corners = [c for p in every if p.kind == "best" for c in p.corners] or [
+        c for p in every for c in p.corners
+    ]
     reach = [c.x_mm for c in corners]
     stack = [c.y_mm for c in corners]
     return LookFor(

@@ -42,7 +42,10 @@ def steps_for(f: SetupFacts) -> list[Step]:
     """At most ten steps, level first, saddle before bars, measuring last."""
     steps = [
         Step("Level the bike; both tyres at riding pressure.", "ground line level under both tyres"),
-        Step("Pen a mark on the post at the collar, and on the bar at the stem.", "so that the old place can be found"),
+        Step(
+            "Pen a mark on the post at the collar, and on the bar at the stem.",
+            "so that the old place can be found",
+        ),
     ]
     if f.post_from_bb_mm is not None and f.post_showing_mm is not None:
         steps.append(
@@ -59,18 +62,36 @@ def steps_for(f: SetupFacts) -> list[Step]:
             )
         )  # fmt: skip
     steps += [
-        Step(f"Spacers: {_pile(f.under_mm)} below, {_pile(f.over_mm)} above.", f"cover {f.cover_mm:g} under them all", "cap (play only)"),
-        Step(f"Stem {f.stem_length_mm:g}, standing at {_angle(f.stem_stands_deg)}, {_way(f)}.", "no knock with the front brake on", "stem, steerer"),
-        Step("Bar square to the fork crown, angle as marked; pen marks meet.", "gaps at the face plate equal", "stem, bar"),
-    ]  # fmt: skip
+        Step(
+            f"Spacers: {_pile(f.under_mm)} below, {_pile(f.over_mm)} above.",
+            f"cover {f.cover_mm:g} under them all",
+            "cap (play only)",
+        ),
+        Step(
+            f"Stem {f.stem_length_mm:g}, standing at {_angle(f.stem_stands_deg)}, {_way(f)}.",
+            "no knock with the front brake on",
+            "stem, steerer",
+        ),
+        Step(
+            "Bar square to the fork crown, angle as marked; pen marks meet.",
+            "gaps at the face plate equal",
+            "stem, bar",
+        ),
+    ]
     hand = "Hoods: hollow" if f.drop_bar else "Grips: centre"
     height = f"{abs(f.hand_above_mm):.0f} {'above' if f.hand_above_mm >= 0 else 'below'}"
     way = f"{abs(f.hand_ahead_mm):.0f} {'ahead of' if f.hand_ahead_mm >= 0 else 'behind'} the bar clamp, {height}, both alike."
     steps += [
         Step(f"{hand} {way}", "palm in line with the forearm", "lever clamps"),
-        Step(f"Pedals and cleats as before; pedal axle to sole {f.foot_stack_mm:g}, cranks {f.crank_mm:g}.", "heels free of crank and stay", "cleat bolts"),
-        Step("Measure saddle and hand; write them in Built, above.", "outside the box: stop and ask the fitter"),
-    ]  # fmt: skip
+        Step(
+            f"Pedals and cleats as before; pedal axle to sole {f.foot_stack_mm:g}, cranks {f.crank_mm:g}.",
+            "heels free of crank and stay",
+            "cleat bolts",
+        ),
+        Step(
+            "Measure saddle and hand; write them in Built, above.", "outside the box: stop and ask the fitter"
+        ),
+    ]
     return steps
 
 

@@ -1,6 +1,15 @@
 """What riders say, understood: lengths, angles and masses in any common unit (handbook 12)."""
 
 from waymark.core.units.parse import Understood, parse_angle, parse_length, parse_mass
-from waymark.core.units.show import show_inch, show_mm
+from waymark.core.units.show import show_figure, show_inch, show_mm, whole
 
-__all__ = ["Understood", "parse_angle", "parse_length", "parse_mass", "show_inch", "show_mm"]
+__all__ = [
+    "Understood",
+    "parse_angle",
+    "parse_length",
+    "parse_mass",
+    "show_figure",
+    "show_inch",
+    "show_mm",
+    "whole",
+]

@@ -163,21 +163,55 @@ def _say_height(q: s.SayHeightIn) -> s.SayHeightOut:
 CALCULATIONS: dict[str, Calculation] = {
     c.name: c
     for c in (
-        Calculation("frame.derive", s.DeriveIn, s.DeriveOut, _derive, "what follows from a chart, and what disagrees"),
-        Calculation("cockpit.forward", s.CockpitForwardIn, s.CockpitForwardOut, _cockpit_forward, "bar clamp from frame, spacers and stem"),
-        Calculation("cockpit.inverse", s.CockpitInverseIn, s.CockpitInverseOut, _cockpit_inverse, "spacers a stem wants, and what they cannot mend"),
-        Calculation("seat.forward", s.SeatForwardIn, s.SeatForwardOut, _seat_forward, "saddle mark from post and rails"),
-        Calculation("seat.inverse", s.SeatInverseIn, s.SeatInverseOut, _seat_inverse, "post and slide for a saddle mark"),
-        Calculation("saddle.state", s.SayHeightIn, s.SayHeightOut, _say_height, "a saddle stated one way, in every other"),
+        Calculation(
+            "frame.derive", s.DeriveIn, s.DeriveOut, _derive, "what follows from a chart, and what disagrees"
+        ),
+        Calculation(
+            "cockpit.forward",
+            s.CockpitForwardIn,
+            s.CockpitForwardOut,
+            _cockpit_forward,
+            "bar clamp from frame, spacers and stem",
+        ),
+        Calculation(
+            "cockpit.inverse",
+            s.CockpitInverseIn,
+            s.CockpitInverseOut,
+            _cockpit_inverse,
+            "spacers a stem wants, and what they cannot mend",
+        ),
+        Calculation(
+            "seat.forward",
+            s.SeatForwardIn,
+            s.SeatForwardOut,
+            _seat_forward,
+            "saddle mark from post and rails",
+        ),
+        Calculation(
+            "seat.inverse",
+            s.SeatInverseIn,
+            s.SeatInverseOut,
+            _seat_inverse,
+            "post and slide for a saddle mark",
+        ),
+        Calculation(
+            "saddle.state",
+            s.SayHeightIn,
+            s.SayHeightOut,
+            _say_height,
+            "a saddle stated one way, in every other",
+        ),
         Calculation("hood.place", s.HoodIn, s.HoodOut, _hood, "hood mark on a drop bar"),
         Calculation("grip.place", s.GripIn, s.GripOut, _grip, "grip on a flat or riser bar"),
         Calculation("steering.arm", s.ArmIn, s.ArmOut, _arm, "steering axis to hand"),
-        Calculation("level.pitch", s.LevelIn, s.LevelOut, _level, "pitch of the bike, and the block that levels it"),
+        Calculation(
+            "level.pitch", s.LevelIn, s.LevelOut, _level, "pitch of the bike, and the block that levels it"
+        ),
         Calculation("body.readouts", s.BodyIn, s.BodyOut, _body, "joint angles of a rider in a position"),
         Calculation("position.rotate", s.RotateIn, s.RotateOut, _rotate, "marks turned about the BB"),
         Calculation("search", s.SearchIn, s.SearchOut, search, "every frame size with its exact best build"),
     )
-}  # fmt: skip
+}
 
 
 def calculate(name: str, question: BaseModel) -> BaseModel:

@@ -30,7 +30,9 @@ def search(q: SearchIn) -> SearchOut:
     else:
         frames, parts = q.shelves.frames, q.shelves.parts
     shelf = search_shelf(
-        ((str(i), f) for i, f in enumerate(frames)), ((str(i), p) for i, p in enumerate(parts)), q.bar_clamp_mm
+        ((str(i), f) for i, f in enumerate(frames)),
+        ((str(i), p) for i, p in enumerate(parts)),
+        q.bar_clamp_mm,
     )
     if not shelf.stems:
         raise InputError("There is no stem on the shelf.", field="shelves.parts", allowed="one stem or more")
@@ -45,7 +47,10 @@ def search(q: SearchIn) -> SearchOut:
     head = sorted(f.head_angle_deg for f in shelf.frames)[len(shelf.frames) // 2]
     angles = sorted({s.angle_deg for s in shelf.stems})
     look = look_for(
-        window(goal.clamp, head, 8.0, 40.0, angles, {"best": ((w.best_least_mm, w.best_greatest_mm), (0, 22.5))}), head
+        window(
+            goal.clamp, head, 8.0, 40.0, angles, {"best": ((w.best_least_mm, w.best_greatest_mm), (0, 22.5))}
+        ),
+        head,
     )
     return SearchOut(
         sizes=[_row(r, frames[int(r.frame.key)]) for r in found[: q.most]], searched=len(found),

@@ -10,7 +10,17 @@ from waymark.core.drawing.card import CardContent, CardRow, card_page
 from waymark.core.drawing.primitives import DisplayList
 from waymark.core.errors import InputError
 from waymark.core.setup import SetupFacts, Step, steps_for
-from waymark.rooms.fits import FitRow, FitState, Layers, cautions_of, drawn_plan, head_of, layers_of, ledger_of, state_of
+from waymark.rooms.fits import (
+    FitRow,
+    FitState,
+    Layers,
+    cautions_of,
+    drawn_plan,
+    head_of,
+    layers_of,
+    ledger_of,
+    state_of,
+)
 from waymark.rooms.riders import profile_of
 from waymark.rooms.shelves import parts
 

@@ -79,7 +79,9 @@ def _stated(session: Session, state: FitState, value: Any, path: str) -> str:
     way = next((w for w in STATED[name] if w.name == value["way"]), None)
     if way is None:
         names = ", ".join(w.name for w in STATED[name])
-        raise InputError("This is no way of stating it.", field=f"{path}.way", allowed=names, kept=str(value["way"])[:40])
+        raise InputError(
+            "This is no way of stating it.", field=f"{path}.way", allowed=names, kept=str(value["way"])[:40]
+        )
     words = _words(value["typed"], path)
     if way.name == "angle":
         heard = parse_angle(words, field=path, least_deg=way.least_mm, greatest_deg=way.greatest_mm)
@@ -129,7 +131,9 @@ def _key(value: Any, path: str) -> int | None:
     if value is None:
         return None
     if isinstance(value, bool) or not isinstance(value, int):
-        raise InputError("A key from the shelf belongs here.", field=path, allowed="a whole number", kept=repr(value)[:40])
+        raise InputError(
+            "A key from the shelf belongs here.", field=path, allowed="a whole number", kept=repr(value)[:40]
+        )
     return value
 
 
@@ -204,7 +208,9 @@ def _spacers(session: Session, state: FitState, value: Any, path: str) -> str:
 
 def _stem(session: Session, state: FitState, value: Any, path: str) -> str:
     if not isinstance(value, dict) or set(value) != {"length_mm", "angle_deg"}:
-        raise InputError("Give the stem's length and the angle it stands at.", field=path, allowed="{length_mm, angle_deg}")
+        raise InputError(
+            "Give the stem's length and the angle it stands at.", field=path, allowed="{length_mm, angle_deg}"
+        )
     found, over = planning.stem_standing(session, state, value["length_mm"], value["angle_deg"], path)
     state.build.stem, state.build.turned_over = found, over
     return f"Stem {found.length_mm:g}, {value['angle_deg']:+g}°"
@@ -213,7 +219,9 @@ def _stem(session: Session, state: FitState, value: Any, path: str) -> str:
 def _turn(session: Session, state: FitState, value: Any, path: str) -> str:
     stem = state.build.stem
     if not isinstance(value, bool) or stem is None or not stem.both_ways:
-        raise InputError("This stem stands one way only.", field=path, allowed="a stem that can be turned over")
+        raise InputError(
+            "This stem stands one way only.", field=path, allowed="a stem that can be turned over"
+        )
     state.build.turned_over = value
     return "Stem turned over" if value else "Stem as printed"
 

@@ -52,7 +52,9 @@ def read_file(text: str) -> FitFile:
         raw: Any = json.loads(text)
     except (json.JSONDecodeError, RecursionError) as wrong:
         where = f"line {wrong.lineno}" if isinstance(wrong, json.JSONDecodeError) else "nested too deep"
-        raise InputError(f"This is not readable as JSON: {where}.", field="file", allowed="a waymark.json file") from wrong
+        raise InputError(
+            f"This is not readable as JSON: {where}.", field="file", allowed="a waymark.json file"
+        ) from wrong
     if not isinstance(raw, dict) or raw.get("format") != FORMAT:
         raise InputError("This is no fit file.", field="format", allowed=FORMAT)
     version = raw.get("version")
@@ -70,7 +72,9 @@ def read_file(text: str) -> FitFile:
     except ValidationError as wrong:
         first = wrong.errors(include_url=False, include_context=False)[0]
         place = ".".join(str(p) for p in first["loc"])
-        raise InputError(f"{place}: {first['msg']}", field=place, kept=str(first.get("input"))[:80]) from wrong
+        raise InputError(
+            f"{place}: {first['msg']}", field=place, kept=str(first.get("input"))[:80]
+        ) from wrong
 
 
 def file_schema() -> dict[str, Any]:

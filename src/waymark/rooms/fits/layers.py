@@ -18,6 +18,7 @@ from waymark.core.rules.assumed import ASSUMED
 from waymark.core.rules.house import STEM_WINDOWS
 from waymark.core.search import Goal, SaddleOption
 from waymark.core.seat import SaddleFit, saddle_mark
+from waymark.core.units import whole
 from waymark.rooms.fits.state import FitState, MeasureState
 from waymark.rooms.shelves import SaddlePart
 
@@ -73,16 +74,18 @@ def context_of(measure: MeasureState) -> Context:
         bb_height_mm=known("bb_height", chart.wheel_radius_mm - chart.bb_drop_mm if chart else None),
         nose_to_s_mm=known("nose_to_s", measure.saddle.nose_to_s_mm if measure.saddle else None),
     )
-    off = Mark(
-        known("hand_ahead", bar.x_mm if bar else None), known("hand_above", bar.y_mm if bar else None)
-    )
+    off = Mark(known("hand_ahead", bar.x_mm if bar else None), known("hand_above", bar.y_mm if bar else None))
     return Context(saddle, off, known("foot_stack"), tuple(assumed))
 
 
 def saddle_part(measure: MeasureState) -> SaddlePart:
     """The saddle that goes over: the one on the bike, else the house's usual one."""
     return measure.saddle or SaddlePart(
-        name="saddle", rail_to_top_mm=48, mark_to_s_mm=22, nose_to_s_mm=ASSUMED["nose_to_s"].value, rail_room_mm=18
+        name="saddle",
+        rail_to_top_mm=48,
+        mark_to_s_mm=22,
+        nose_to_s_mm=ASSUMED["nose_to_s"].value,
+        rail_room_mm=18,
     )
 
 
@@ -135,11 +138,16 @@ def _goal(state: FitState, found: Layers) -> None:
     goal: Marks = {}
     found.marks["goal"] = goal
     if "saddle" in now:
-        goal["saddle"] = now["saddle"] + Mark(g.saddle_dx_mm, g.saddle_dy_mm)
+        goal["saddle"] = _whole(now["saddle"] + Mark(g.saddle_dx_mm, g.saddle_dy_mm))
     if "hand" in now:
-        goal["hand"] = now["hand"] + Mark(g.hand_dx_mm, g.hand_dy_mm)
+        goal["hand"] = _whole(now["hand"] + Mark(g.hand_dx_mm, g.hand_dy_mm))
     if "foot" in now:
         goal["foot"] = now["foot"]
+
+
+def _whole(at: Mark) -> Mark:
+    # A goal is set to the whole mm: nobody sets a saddle to a tenth, and shown differences then agree.
+    return Mark(float(whole(at.x_mm)), float(whole(at.y_mm)))
 
 
 def plan_stem(state: FitState) -> Stem | None:

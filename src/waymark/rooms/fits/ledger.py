@@ -7,7 +7,7 @@ from typing import Literal
 from waymark.core.marks import Mark
 from waymark.core.rules.verdict import judge_pair, show_miss
 from waymark.core.search import Tolerance
-from waymark.core.units import show_mm
+from waymark.core.units import show_figure, show_mm, whole
 from waymark.rooms.fits import sources
 from waymark.rooms.fits.layers import Layers, MarkName
 from waymark.rooms.fits.state import FitState
@@ -19,7 +19,9 @@ LABELS: dict[MarkName, str] = {"saddle": "Saddle", "hand": "Hand", "foot": "Foot
 def tolerance_of(mark: MarkName) -> tuple[float, float]:
     """The house tolerance of a mark, mm fore and up."""
     t = Tolerance()
-    return {"saddle": (t.saddle_x_mm, t.saddle_y_mm), "hand": (t.hand_x_mm, t.hand_y_mm), "foot": (3.0, 1.0)}[mark]
+    return {"saddle": (t.saddle_x_mm, t.saddle_y_mm), "hand": (t.hand_x_mm, t.hand_y_mm), "foot": (3.0, 1.0)}[
+        mark
+    ]
 
 
 def miss_of(of: Literal["plan", "built"], mark: MarkName, at: Mark, goal: Mark) -> Miss:
@@ -35,9 +37,13 @@ def miss_of(of: Literal["plan", "built"], mark: MarkName, at: Mark, goal: Mark) 
 def misses(state: FitState, layers: Layers, of: Literal["plan", "built"]) -> dict[MarkName, Miss]:
     """Every mark's miss in a layer where both it and its goal are known."""
     goal = layers.marks["goal"]
-    return {
-        mark: miss_of(of, mark, at, goal[mark]) for mark, at in layers.marks[of].items() if mark in goal
-    }
+    return {mark: miss_of(of, mark, at, goal[mark]) for mark, at in layers.marks[of].items() if mark in goal}
+
+
+def _cell(at: Mark, source: list[str]) -> Cell:
+    return Cell(
+        x_mm=at.x_mm, y_mm=at.y_mm, show_x=show_figure(at.x_mm), show_y=show_figure(at.y_mm), source=source
+    )
 
 
 def ledger_of(state: FitState, layers: Layers) -> list[LedgerRow]:
@@ -46,14 +52,17 @@ def ledger_of(state: FitState, layers: Layers) -> list[LedgerRow]:
     rows = []
     for mark, label in LABELS.items():
         cells = {
-            layer: Cell(x_mm=marks[mark].x_mm, y_mm=marks[mark].y_mm, source=sources.explain(state, layers, layer, mark))
+            layer: _cell(marks[mark], sources.explain(state, layers, layer, mark))
             for layer, marks in layers.marks.items()
             if mark in marks
         }
         now, goal = layers.marks["now"].get(mark), layers.marks["goal"].get(mark)
-        moves = None
+        moves: list[str] | None = None
         if now is not None and goal is not None:
-            moves = (show_mm(goal.x_mm - now.x_mm, signed=True), show_mm(goal.y_mm - now.y_mm, signed=True))
+            moves = [
+                show_mm(whole(goal.x_mm) - whole(now.x_mm), signed=True),
+                show_mm(whole(goal.y_mm) - whole(now.y_mm), signed=True),
+            ]
         tol_x, tol_y = tolerance_of(mark)
         rows.append(
             LedgerRow(

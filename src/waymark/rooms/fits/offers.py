@@ -19,10 +19,10 @@ from waymark.core.search import SizeResult
 from waymark.core.search.previews import FrontEnd, Stop, angle_stops, length_stops, now, spacer_stops
 from waymark.core.search.window import Kind, look_for, window
 from waymark.core.search.words import stem_words
-from waymark.core.units import show_mm
+from waymark.core.units import show_mm, whole
 from waymark.rooms.fits import planning
-from waymark.rooms.fits.ledger import tolerance_of
 from waymark.rooms.fits.layers import Layers, search_goal
+from waymark.rooms.fits.ledger import tolerance_of
 from waymark.rooms.fits.pictures import Drawn, shapes
 from waymark.rooms.fits.state import FitState, Point
 from waymark.rooms.fits.views import (
@@ -70,8 +70,9 @@ def toe_mm(size: FrameSize, profile: Profile, layers: Layers) -> float:
 
 def frames_view(session: Session, profile: Profile, state: FitState, layers: Layers) -> FramesView:
     """Every size on the shelf for this goal, best first, and the window to look for."""
-    results = planning.all_sizes(session, state)
-    kept = dict(frame_sizes(session))
+    shelf = frame_sizes(session)
+    kept = dict(shelf)
+    results = planning.all_sizes(session, state, shelf)
     nose = layers.marks["goal"].get("saddle", Mark(-200, 700)).x_mm + layers.context.saddle.nose_to_s_mm
     tol = tolerance_of("hand")
     offers = []
@@ -88,7 +89,7 @@ def frames_view(session: Session, profile: Profile, state: FitState, layers: Lay
                 standover_room_mm=standover_room_mm(size, profile, nose),
             )
         )  # fmt: skip
-    parts_of, wanted = _window(session, state, layers)
+    parts_of, wanted = _window(session, state, layers, list(kept.values()))
     present = state.measure.frame
     return FramesView(
         offers=offers, carry=sum(o.verdict != "out" for o in offers), window=parts_of, look_for=wanted,
@@ -105,7 +106,9 @@ def _same(a: FrameSize | None, b: FrameSize) -> bool:
     return a is not None and a.label == b.label
 
 
-def _window(session: Session, state: FitState, layers: Layers) -> tuple[list[MapPart], LookForOut | None]:
+def _window(
+    session: Session, state: FitState, layers: Layers, sizes: list[FrameSize]
+) -> tuple[list[MapPart], LookForOut | None]:
     goal = search_goal(state, layers)
     clamp_mm = planning.bar_clamp_mm(state)
     stems = [
@@ -114,7 +117,7 @@ def _window(session: Session, state: FitState, layers: Layers) -> tuple[list[Map
     ]  # fmt: skip
     if goal is None or not stems:
         return [], None
-    kin = [s.chart for _, s in frame_sizes(session) if s.kind == state.goal.discipline]
+    kin = [s.chart for s in sizes if s.kind == state.goal.discipline]
     size = state.frame.chosen
     angles = sorted(c.head_angle_deg for c in kin)
     head = size.chart.head_angle_deg if size else angles[len(angles) // 2] if angles else 72.0
@@ -166,7 +169,9 @@ def _compared(
     ]
     room_a = standover_room_mm(a_size, profile, nose)
     if room_a is not None:
-        rows.append(row("Standover room", room_a, standover_room_mm(b_size, profile, nose) if b_size else None))
+        rows.append(
+            row("Standover room", room_a, standover_room_mm(b_size, profile, nose) if b_size else None)
+        )
     first, second = offer.get((a_size.frame, a_size.size)), None
     if state.frame.held is not None:
         second = offer.get((state.frame.held.frame, state.frame.held.size))
@@ -187,7 +192,9 @@ def build_view(session: Session, state: FitState, layers: Layers, drawn: Drawn |
         return None
     shelf = planning.parts_shelf(session, state, [("chosen", size)])
     lengths = {s.length_mm for s in shelf.stems if front.angle_deg in _angles(s.angle_deg, s.both_ways)}
-    angles = {a for s in shelf.stems if s.length_mm == front.length_mm for a in _angles(s.angle_deg, s.both_ways)}
+    angles = {
+        a for s in shelf.stems if s.length_mm == front.length_mm for a in _angles(s.angle_deg, s.both_ways)
+    }
     w = STEM_WINDOWS[state.goal.discipline]
     warn = NUMBERS["spacer_warn_share"].value * frame.spacer_limit_mm
     here = now(front, frame, goal)
@@ -228,11 +235,9 @@ def _stop(stop: Stop, *, chosen: bool, house: bool) -> StopOut:
     )  # fmt: skip
 
 
-def _rail(
-    name: str, label: str, value: float, stops: tuple[Stop, ...], house: tuple[float, float]
-) -> Rail:
+def _rail(name: str, label: str, value: float, stops: tuple[Stop, ...], house: tuple[float, float]) -> Rail:
     return Rail(
-        name=name, label=label, value=value, unit="°" if name == "angle" else "mm",  # type: ignore[arg-type]
+        name=name, label=label, value=value, unit="°" if name == "angle" else "mm",
         stops=[
             _stop(s, chosen=abs(s.value - value) < 1e-6, house=house[0] <= s.value <= house[1]) for s in stops
         ],
@@ -240,7 +245,7 @@ def _rail(
 
 
 def _headline(here: Stop) -> str:
-    x, y = round(here.miss.x_mm), round(here.miss.y_mm)
+    x, y = whole(here.miss.x_mm), whole(here.miss.y_mm)
     if x == 0 and y == 0:
         return "On the goal"
     said = []
@@ -256,14 +261,18 @@ def _over_says(front: FrontEnd) -> str:
     if abs(rise) < 0.05:
         return "This stem stands the same either way."
     word = "lowers" if rise > 0 else "raises"
-    return f"Turning it over {word} the bar {abs(rise):.1f} along the steerer, as so much spacer would."
+    return f"Turning it over {word} the bar {abs(rise):.1f}, exactly as so much spacer does."
 
 
 def _seat_words(state: FitState) -> list[str]:
     b = state.build
     if b.post is None or b.post_exposed_mm is None or b.slide_mm is None:
         return []
-    slide = "in the middle" if b.slide_mm == 0 else f"{abs(b.slide_mm):g} {'forward' if b.slide_mm > 0 else 'back'}"
+    slide = (
+        "in the middle"
+        if b.slide_mm == 0
+        else f"{abs(b.slide_mm):g} {'forward' if b.slide_mm > 0 else 'back'}"
+    )
     return [b.post.name, f"{b.post_exposed_mm:g} showing above the tube", f"rails {slide}"]
 
 

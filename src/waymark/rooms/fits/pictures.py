@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from math import cos, radians
 
@@ -13,7 +13,6 @@ from waymark.core.drawing.bike import bike_items, frame_outline
 from waymark.core.drawing.model import BikeDrawing, FrontEndDrawing
 from waymark.core.drawing.primitives import Circle, DisplayList, Item, Path
 from waymark.core.drawing.rider import joint_items, leg_items, near_items
-from waymark.core.errors import GeometryError
 from waymark.core.frame import FrameGeometry, derive
 from waymark.core.marks import Mark
 from waymark.core.search.window import head_top_for
@@ -29,6 +28,7 @@ SKETCH = {
     "head_angle_deg": 72.0, "seat_angle_deg": 73.5, "bb_drop_mm": 72.0, "fork_length_mm": 385.0,
     "fork_offset_mm": 47.0, "chainstay_mm": 420.0, "wheel_radius_mm": 340.0,
 }  # fmt: skip
+USUAL_SADDLE, USUAL_HAND = Mark(-190.0, 700.0), Mark(555.0, 650.0)
 COMPACT = DropBar(80, 125, 32, 5)
 COMPACT_LEVER = Lever(18, 22, 18, 24)
 
@@ -76,21 +76,20 @@ def pose_of(profile: Profile, state: FitState, layers: Layers, saddle: Mark, han
     return pose_at(saddle, hand, body_of(profile, state), foot_of(profile, layers), crank, CRANK_DRAWN_DEG)
 
 
-def drawn_now(state: FitState, layers: Layers) -> Drawn | None:
-    """The bike as measured; its frame from the shelf, else a sketch about the marks."""
-    both = layers.both("now")
-    if both is None:
-        return None
-    saddle, hand = both
+def drawn_now(state: FitState, layers: Layers) -> Drawn:
+    """The bike as measured; its frame from the shelf, else a sketch about the marks or a usual rider's."""
+    now = layers.marks["now"]
+    saddle, hand = now.get("saddle", USUAL_SADDLE), now.get("hand", USUAL_HAND)
     clamp = hand - layers.context.hand_off_clamp
     if state.measure.frame is not None:
         geometry = state.measure.frame.chart.geometry()
-        return Drawn(_bike(state, layers, geometry, _stem_to(geometry, clamp), saddle, hand), False, state.measure.frame.label)
+        bike = _bike(state, layers, geometry, _stem_to(geometry, clamp), saddle, hand)
+        return Drawn(bike, layers.both("now") is None, state.measure.frame.label)
     geometry = _sketch_frame(saddle, clamp, layers)
     return Drawn(_bike(state, layers, geometry, _stem_to(geometry, clamp), saddle, hand), True, state.bike)
 
 
-def drawn_plan(state: FitState, layers: Layers, spacers_mm: tuple[float, ...]) -> Drawn | None:
+def drawn_plan(state: FitState, layers: Layers, spacers_mm: Sequence[float]) -> Drawn | None:
     """The chosen size with the plan's parts; the seat at the goal until the plan has one."""
     size, stem, plan = state.frame.chosen, plan_stem(state), layers.marks["plan"]
     goal = layers.both("goal")
@@ -104,7 +103,7 @@ def drawn_plan(state: FitState, layers: Layers, spacers_mm: tuple[float, ...]) -
     return Drawn(_bike(state, layers, size.chart.geometry(), front, saddle, plan["hand"]), False, size.label)
 
 
-def _floor_made(height: float, spacers_mm: tuple[float, ...]) -> float:
+def _floor_made(height: float, spacers_mm: Sequence[float]) -> float:
     while height > 0 and fewest_spacers(height, spacers_mm) is None:
         height -= 0.5
     return max(0.0, height)
@@ -134,11 +133,15 @@ def _bar(state: FitState) -> tuple[DropBar | FlatBar, float]:
 def _stem_to(geometry: FrameGeometry, clamp: Mark) -> FrontEndDrawing:
     """A stem and a pile that meet the measured clamp exactly, the most usual angle that allows it."""
     for angle in (-6.0, 6.0, -17.0, 17.0, 0.0, -30.0, 30.0, 45.0):
-        probe = spacers_for(geometry.head_top, geometry.head_angle_deg, geometry.cover_mm, Stem(0.0, angle, 40), clamp)
+        probe = spacers_for(
+            geometry.head_top, geometry.head_angle_deg, geometry.cover_mm, Stem(0.0, angle, 40), clamp
+        )
         # With length 0 the whole forward part is left over; the length that uses it up follows.
         length = probe.forward_error_mm / max(0.2, cos(radians(angle)))
         stem = Stem(length, angle, 40)
-        pile = spacers_for(geometry.head_top, geometry.head_angle_deg, geometry.cover_mm, stem, clamp).spacers_mm
+        pile = spacers_for(
+            geometry.head_top, geometry.head_angle_deg, geometry.cover_mm, stem, clamp
+        ).spacers_mm
         if -0.5 <= pile <= 45 and length > 0:
             return FrontEndDrawing(geometry.cover_mm, (pile,) if pile > 0.5 else (), (5.0,), stem)
     return FrontEndDrawing(geometry.cover_mm, (max(0.0, pile),), (5.0,), stem)
@@ -163,16 +166,19 @@ def _sketch_frame(saddle: Mark, clamp: Mark, layers: Layers) -> FrameGeometry:
 def picture_of(
     drawn: Drawn, profile: Profile, state: FitState, layers: Layers, held: FrameSize | None
 ) -> Picture:
-    """The whole elevation for one bike: the rider sits at its own saddle and hand."""
+    """The whole elevation for one bike: the rider sits at its own saddle and hand, once they are known."""
     bike = drawn.bike
+    if layers.both("now") is None:
+        items = bike_items(bike)
+        return Picture(
+            far=[], bike=shapes(items), near=[], joints=[], held=[], bounds=list(DisplayList(items).bounds()),
+            sketch=True, label="not measured",
+        )  # fmt: skip
     pose = pose_of(profile, state, layers, bike.saddle, bike.hand)
     body = body_of(profile, state)
     foot = foot_of(profile, layers)
     near = near_items(pose, replace(body, foot_mm=foot.foot_mm))
-    try:
-        items = bike_items(bike)
-    except GeometryError:
-        items = []
+    items = bike_items(bike)
     everything = DisplayList([*items, *near])
     if held is not None:
         everything.extend(frame_outline(held.chart.geometry()))
@@ -182,7 +188,7 @@ def picture_of(
         near=shapes(near),
         joints=shapes(joint_items(pose)),
         held=shapes(frame_outline(held.chart.geometry())) if held else [],
-        bounds=everything.bounds(),
+        bounds=list(everything.bounds()),
         sketch=drawn.sketch,
         label=drawn.label,
     )

@@ -13,7 +13,7 @@ from waymark.core.search.previews import FrontEnd
 from waymark.core.search.seats import best_seat
 from waymark.rooms.fits.layers import layers_of, search_goal
 from waymark.rooms.fits.state import FitState, Point
-from waymark.rooms.shelves import FrameSize, StemPart, frame_sizes, part, parts, search_shelf
+from waymark.rooms.shelves import FrameSize, StemPart, part, parts, search_shelf
 from waymark.rooms.shelves.catalogue import frame_option
 
 
@@ -28,10 +28,12 @@ def parts_shelf(session: Session, state: FitState, frames: list[tuple[str, Frame
     return search_shelf(frames, kept, bar_clamp_mm(state))
 
 
-def all_sizes(session: Session, state: FitState) -> tuple[SizeResult, ...]:
-    """Every size on the shelf with its best build, best first; empty while the goal or the shelf is."""
+def all_sizes(
+    session: Session, state: FitState, sizes: list[tuple[int, FrameSize]]
+) -> tuple[SizeResult, ...]:
+    """Every one of ``sizes`` with its best build, best first; empty while the goal or the shelf is."""
     goal = search_goal(state, layers_of(state))
-    shelf = parts_shelf(session, state, [(str(key), size) for key, size in frame_sizes(session)])
+    shelf = parts_shelf(session, state, [(str(key), size) for key, size in sizes])
     if goal is None or not shelf.frames or not shelf.stems:
         return ()
     return search_sizes(shelf, goal)
@@ -49,7 +51,9 @@ def best_for_chosen(session: Session, state: FitState) -> tuple[SizeResult, Shel
         )  # fmt: skip
     shelf = parts_shelf(session, state, [("chosen", state.frame.chosen)])
     if not shelf.stems:
-        raise InputError("No stem on the shelf clamps this bar.", field="build.stem", allowed="a stem of its clamp")
+        raise InputError(
+            "No stem on the shelf clamps this bar.", field="build.stem", allowed="a stem of its clamp"
+        )
     return search_sizes(shelf, goal)[0], shelf, goal
 
 

@@ -51,7 +51,9 @@ class DayLine(BaseModel):
 def open_fit(session: Session, rider: RiderRow, title: str, state: FitState | None = None) -> FitRow:
     """Begin a fit file for a rider, empty or with a state."""
     now = datetime.now(UTC)
-    fit = FitRow(rider_id=rider.id, rider=rider, title=title.strip() or "New fit", head=0, made_at=now, changed_at=now)
+    fit = FitRow(
+        rider_id=rider.id, rider=rider, title=title.strip() or "New fit", head=0, made_at=now, changed_at=now
+    )
     session.add(fit)
     session.flush()
     history.append(session, fit, state or FitState(), "File begun")
@@ -90,7 +92,9 @@ def day_lines(session: Session) -> list[DayLine]:
         mark = None
         if found:
             word = worst(*(m.verdict for m in found.values()))
-            mark = next((n for n in ("hand", "saddle", "foot") if n in found and found[n].verdict == word), None)
+            mark = next(
+                (n for n in ("hand", "saddle", "foot") if n in found and found[n].verdict == word), None
+            )
         chosen = state.frame.chosen
         lines.append(
             DayLine(
@@ -98,7 +102,7 @@ def day_lines(session: Session) -> list[DayLine]:
                 bike=chosen.label if chosen else state.bike, reason=state.reason,
                 changed_at=fit.changed_at.isoformat(), trail=trail_of(profile, state, layers),
                 now=_points(layers.marks["now"]), goal=_points(layers.marks["goal"]),
-                worst=found[mark] if mark else None, worst_mark=mark,  # type: ignore[index]
+                worst=found[mark] if mark else None, worst_mark=mark,
             )
         )  # fmt: skip
     return lines

@@ -47,15 +47,16 @@ def sheet_of(session: Session, fit: FitRow, view: PostName) -> Sheet:
     profile = profile_of(fit.rider)
     layers = layers_of(state)
     plan = pictures.drawn_plan(state, layers, planning.parts_shelf(session, state, []).spacers_mm)
-    drawn = plan if view in ("frame", "build", "setup", "ride") and plan else pictures.drawn_now(state, layers)
+    drawn = (
+        plan if view in ("frame", "build", "setup", "ride") and plan else pictures.drawn_now(state, layers)
+    )
     problems = [p.message for p in layers.problems]
     picture = None
-    if drawn is not None:
-        held = state.frame.held if view == "frame" else None
-        try:
-            picture = pictures.picture_of(drawn, profile, state, layers, held)
-        except WaymarkError as wrong:
-            problems.append(wrong.message)
+    held = state.frame.held if view == "frame" else None
+    try:
+        picture = pictures.picture_of(drawn, profile, state, layers, held)
+    except WaymarkError as wrong:
+        problems.append(wrong.message)
     undo, redo = history.undo_target(session, fit), history.redo_target(session, fit)
     return Sheet(
         id=fit.id, title=fit.title, rider=rider_out(fit.rider), revision=fit.head,
@@ -148,10 +149,16 @@ def cautions_of(profile: Profile, state: FitState, layers: Layers) -> list[str]:
     """The cautions that apply to this plan."""
     size, b = state.frame.chosen, state.build
     if size is None or b.stem is None:
-        return cautions_for(Situation(False, False, False, False, False, None, mentions_pain(profile.words), 0.0))
+        return cautions_for(
+            Situation(False, False, False, False, False, None, mentions_pain(profile.words), 0.0)
+        )
     g = size.chart.geometry()
     toe = toe_clearance_mm(
-        g.front_axle.x_mm, g.bb_drop_mm, g.wheel_radius_mm, layers.context.saddle.crank_mm, profile.body().foot_mm
+        g.front_axle.x_mm,
+        g.bb_drop_mm,
+        g.wheel_radius_mm,
+        layers.context.saddle.crank_mm,
+        profile.body().foot_mm,
     )
     exposed = b.post_exposed_mm or 0.0
     left_in = b.post.length_mm - exposed if b.post else 400.0

@@ -45,7 +45,10 @@ def explain(state: FitState, layers: Layers, layer: LayerName, mark: MarkName) -
 def _foot(state: FitState, layers: Layers) -> list[str]:
     c = layers.context
     how = "assumed" if "foot_stack" in c.assumed else "typed"
-    return [f"Crank {c.saddle.crank_mm:g}, pedal axle at 3 o'clock", f"Axle to sole {c.foot_stack_mm:g}, {how}"]
+    return [
+        f"Crank {c.saddle.crank_mm:g}, pedal axle at 3 o'clock",
+        f"Axle to sole {c.foot_stack_mm:g}, {how}",
+    ]
 
 
 def _reading(stated: Stated | None, layers: Layers) -> list[str]:
@@ -72,8 +75,11 @@ def _goal(state: FitState, layers: Layers, mark: MarkName) -> list[str]:
     g = state.goal
     dx, dy = (g.saddle_dx_mm, g.saddle_dy_mm) if mark == "saddle" else (g.hand_dx_mm, g.hand_dy_mm)
     if not dx and not dy:
-        return ["Kept as measured"]
-    return ["As measured", f"moved {show_mm(dx, signed=True)} fore, {show_mm(dy, signed=True)} up"]
+        return ["Kept as measured, to the whole mm"]
+    return [
+        "As measured, to the whole mm",
+        f"moved {show_mm(dx, signed=True)} fore, {show_mm(dy, signed=True)} up",
+    ]
 
 
 def _plan(state: FitState, layers: Layers, mark: MarkName) -> list[str]:
@@ -104,4 +110,6 @@ def _plan(state: FitState, layers: Layers, mark: MarkName) -> list[str]:
 def _built(state: FitState, layers: Layers, mark: MarkName) -> list[str]:
     b = state.built
     pair = (b.saddle_x, b.saddle_y) if mark == "saddle" else (b.hand_x, b.hand_y)
-    return [f"Measured after the work: {pair[0].typed if pair[0] else ''}, {pair[1].typed if pair[1] else ''}"]
+    return [
+        f"Measured after the work: {pair[0].typed if pair[0] else ''}, {pair[1].typed if pair[1] else ''}"
+    ]

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from waymark.core.rules.verdict import worst
-from waymark.rooms.fits.ledger import misses
 from waymark.rooms.fits.layers import Layers
+from waymark.rooms.fits.ledger import misses
 from waymark.rooms.fits.state import FitState
 from waymark.rooms.fits.views import Post
 from waymark.rooms.riders import MeasureName, Profile
@@ -25,7 +25,9 @@ def trail_of(profile: Profile, state: FitState, layers: Layers) -> list[Post]:
 def _rider(profile: Profile) -> Post:
     missing = [m for m in ASKED if m not in profile.measures]
     state = "done" if not missing else "work" if profile.measures else "empty"
-    return Post(name="rider", label="Rider", state=state, note="done" if not missing else f"{len(missing)} to ask")
+    return Post(
+        name="rider", label="Rider", state=state, note="done" if not missing else f"{len(missing)} to ask"
+    )
 
 
 def _measure(state: FitState, layers: Layers) -> Post:
@@ -93,12 +95,21 @@ def _build(state: FitState, layers: Layers) -> Post:
             name="build", label="Build", state="stale", note=moved[0],
             reason=moved[1].replace("this was chosen", "these parts were chosen"),
         )  # fmt: skip
-    return Post(name="build", label="Build", state="done" if word != "out" else "work", note=f"{worst_mark} {word}")
+    return Post(
+        name="build", label="Build", state="done" if word != "out" else "work", note=f"{worst_mark} {word}"
+    )
 
 
 def _setup(state: FitState, layers: Layers) -> Post:
     if layers.both("built") is not None:
         found = misses(state, layers, "built")
-        return Post(name="setup", label="Set-up", state="done", note=worst(*(m.verdict for m in found.values())) if found else "built")
+        return Post(
+            name="setup",
+            label="Set-up",
+            state="done",
+            note=worst(*(m.verdict for m in found.values())) if found else "built",
+        )
     begun = any((state.built.saddle_x, state.built.saddle_y, state.built.hand_x, state.built.hand_y))
-    return Post(name="setup", label="Set-up", state="work" if begun else "empty", note="to check" if begun else "")
+    return Post(
+        name="setup", label="Set-up", state="work" if begun else "empty", note="to check" if begun else ""
+    )

@@ -33,7 +33,7 @@ class Picture(BaseModel):
     near: list[Shape]
     joints: list[Shape]
     held: list[Shape]
-    bounds: tuple[float, float, float, float]
+    bounds: list[float]
     sketch: bool
     label: str
 
@@ -53,6 +53,8 @@ class Cell(BaseModel):
 
     x_mm: float
     y_mm: float
+    show_x: str
+    show_y: str
     source: list[str]
 
 
@@ -74,7 +76,7 @@ class LedgerRow(BaseModel):
     label: str
     cells: dict[LayerName, Cell]
     miss: Miss | None
-    moves: tuple[str, str] | None
+    moves: list[str] | None
     tol_x_mm: float
     tol_y_mm: float
 

@@ -66,7 +66,9 @@ def understand(name: MeasureName, words: str) -> Typed:
     if name == "mass":
         heard = parse_mass(words, field=f"measures.{name}", least_kg=bound.least, greatest_kg=bound.greatest)
     else:
-        heard = parse_length(words, field=f"measures.{name}", least_mm=bound.least, greatest_mm=bound.greatest)
+        heard = parse_length(
+            words, field=f"measures.{name}", least_mm=bound.least, greatest_mm=bound.greatest
+        )
     return Typed(typed=words, value=heard.value)
 
 

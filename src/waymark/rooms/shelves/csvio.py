@@ -42,9 +42,7 @@ def read_parts(text: str) -> tuple[list[Part], list[BadLine]]:
 
 def write_frames(sizes: Iterable[FrameSize]) -> str:
     """A frames file; reading it gives the same sizes back."""
-    return _write(
-        FRAME_COLUMNS, ({**s.model_dump(exclude={"chart"}), **s.chart.model_dump()} for s in sizes)
-    )
+    return _write(FRAME_COLUMNS, ({**s.model_dump(exclude={"chart"}), **s.chart.model_dump()} for s in sizes))
 
 
 def write_parts(parts: Iterable[Part]) -> str:
@@ -64,7 +62,9 @@ def _part(cells: dict[str, str]) -> Part:
     return PART.validate_python(cells)
 
 
-def _read(text: str, columns: tuple[str, ...], make: Callable[[dict[str, str]], T]) -> tuple[list[T], list[BadLine]]:
+def _read(
+    text: str, columns: tuple[str, ...], make: Callable[[dict[str, str]], T]
+) -> tuple[list[T], list[BadLine]]:
     reader = csv.reader(io.StringIO(text.lstrip("\ufeff"), newline=""), strict=True)
     taken: list[T] = []
     refused: list[BadLine] = []
@@ -109,7 +109,9 @@ def _take(
         refused.append(_bad(at, wrong, cells))
     except GeometryError as wrong:
         refused.append(
-            BadLine(line=at, column=wrong.field or "", reason=wrong.message, kept=cells.get(wrong.field or "", ""))
+            BadLine(
+                line=at, column=wrong.field or "", reason=wrong.message, kept=cells.get(wrong.field or "", "")
+            )
         )
 
 
@@ -138,4 +140,3 @@ def _cell(value: Any) -> str:
         return f"{value:g}" if value == float(f"{value:g}") else repr(value)
     text = str(value)
     return f"'{text}" if text.startswith(FORMULA_STARTS) else text
-

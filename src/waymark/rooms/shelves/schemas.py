@@ -245,4 +245,3 @@ class ShelfText(Strict):
 
     text: str
     apply: bool = False
-

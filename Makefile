@@ -1,0 +1,61 @@
+# Everything a newcomer needs: `make demo` to see it, `make test` to trust it.
+PY := .venv/bin/python
+PORT ?= 8717
+STATIC := src/waymark/web/static/index.html
+FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/vite.config.ts
+
+.PHONY: setup demo dev test lint bench shots client browser clean
+
+setup: .venv/ready $(STATIC)
+
+.venv/ready: requirements.lock tools/uv.txt pyproject.toml
+	test -x $(PY) || python3 -m venv .venv
+	$(PY) -m pip install --quiet --disable-pip-version-check --require-hashes -r tools/uv.txt
+	.venv/bin/uv pip sync --quiet --require-hashes --python $(PY) requirements.lock tools/uv.txt
+	.venv/bin/uv pip install --quiet --no-deps --no-build-isolation --python $(PY) -e .
+	touch $@
+
+frontend/node_modules/.ready: frontend/package-lock.json frontend/package.json
+	cd frontend && npm ci --prefer-offline --no-audit --no-fund --loglevel=error
+	touch $@
+
+$(STATIC): frontend/node_modules/.ready $(FRONT)
+	cd frontend && npx vite build --logLevel warn
+	touch $@
+
+demo: setup
+	.venv/bin/waymark demo --port $(PORT)
+
+# Both sides reload on a change: the screens at :5173, the server behind them.
+dev: setup
+	.venv/bin/waymark demo --only-seed
+	trap 'kill 0' EXIT; \
+	WAYMARK_DATA=var/demo.sqlite3 .venv/bin/uvicorn --factory waymark.web.dev:app --reload --reload-dir src --port $(PORT) & \
+	cd frontend && WAYMARK_API=http://127.0.0.1:$(PORT) npx vite
+
+browser:
+	test -x /usr/bin/chromium || (apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium)
+
+lint: setup
+	.venv/bin/ruff check .
+	.venv/bin/mypy
+	cd frontend && npx vue-tsc --noEmit && npx eslint . --max-warnings 0
+
+test: setup browser lint
+	cd frontend && npx vitest run --reporter=dot
+	$(PY) -m pytest
+
+bench: setup
+	$(PY) bench/search.py
+
+shots: setup browser
+	$(PY) tools/make_shots.py
+
+# The typed client of the screens, from the server's own description.
+client: setup
+	.venv/bin/waymark openapi > docs/openapi.json
+	.venv/bin/waymark schema > docs/fit-file.schema.json
+	cd frontend && npm run --silent client
+
+clean:
+	rm -rf .venv frontend/node_modules src/waymark/web/static var

@@ -1,0 +1,26 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+export const POSTS = ['rider', 'measure', 'goal', 'frame', 'build', 'setup', 'ride'] as const
+export type PostName = (typeof POSTS)[number]
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'daybook', component: () => import('@/rooms/daybook/DayBookView.vue') },
+    { path: '/frames', name: 'frames', component: () => import('@/rooms/shelves/FramesView.vue') },
+    { path: '/parts', name: 'parts', component: () => import('@/rooms/shelves/PartsView.vue') },
+    {
+      path: `/fits/:id(\\d+)/:post(${POSTS.join('|')})`,
+      name: 'sheet',
+      component: () => import('@/rooms/sheet/SheetView.vue'),
+      props: (to) => ({ id: Number(to.params.id), post: to.params.post as PostName }),
+    },
+    {
+      path: '/fits/:id(\\d+)/card',
+      name: 'card',
+      component: () => import('@/rooms/sheet/CardPrintView.vue'),
+      props: (to) => ({ id: Number(to.params.id) }),
+    },
+    { path: '/:rest(.*)*', redirect: '/' },
+  ],
+})

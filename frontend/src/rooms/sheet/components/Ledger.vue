@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+import type { Layer, LedgerRow } from '@/shared/api/client'
+import LayerSign from '@/shared/drawing/LayerSign.vue'
+import { useSettings } from '@/shared/settings'
+import Chip from '@/shared/ui/Chip.vue'
+import { show } from '@/shared/units'
+
+const props = defineProps<{
+  rows: LedgerRow[]
+  shown: Record<Layer, boolean>
+  folded: boolean
+  last: 'miss' | 'moves'
+}>()
+const emit = defineEmits<{ toggle: [layer: Layer]; fold: [] }>()
+const { unit } = useSettings()
+const LAYERS: { layer: Layer; name: string; key: string }[] = [
+  { layer: 'now', name: 'Now', key: 'N' },
+  { layer: 'goal', name: 'Goal', key: 'G' },
+  { layer: 'plan', name: 'Plan', key: 'P' },
+  { layer: 'built', name: 'Built', key: 'B' },
+]
+const open = ref<string | null>(null)
+const figure = (cell: { x_mm: number; y_mm: number; show_x: string; show_y: string }, axis: 'x' | 'y') =>
+  unit.value === 'mm' ? cell[`show_${axis}`] : show(cell[`${axis}_mm`], 'in')
+const cellX = (row: LedgerRow) => Math.max(-15, Math.min(15, ((row.miss?.dx_mm ?? 0) / row.tol_x_mm) * 9))
+const cellY = (row: LedgerRow) => Math.max(-15, Math.min(15, (-(row.miss?.dy_mm ?? 0) / row.tol_y_mm) * 9))
+const lastHead = () => (props.last === 'moves' ? 'Moves by' : 'Miss')
+</script>
+
+<template>
+  <section v-if="folded" class="ledger folded" aria-label="Ledger, folded">
+    <span v-for="row in rows" :key="row.mark" class="brief">
+      <b>{{ row.label }}</b>
+      <template v-if="row.miss">
+        <span class="figure" :class="`${row.miss.of}-ink`">{{ row.miss.show_x }} {{ row.miss.show_y }}</span>
+        <Chip :word="row.miss.verdict" />
+      </template>
+      <span v-else class="quiet small">no plan yet</span>
+    </span>
+    <button type="button" class="fold" @click="emit('fold')"><kbd>L</kbd> open the ledger</button>
+  </section>
+  <section v-else class="ledger" aria-label="Ledger">
+    <table>
+      <thead>
+        <tr>
+          <th scope="col" class="first"><button type="button" class="fold" title="Fold (L)" @click="emit('fold')">{{ unit }} from BB<br />fore, up</button></th>
+          <th v-for="it in LAYERS" :key="it.layer" scope="col">
+            <button type="button" class="switch" :class="[`${it.layer}-ink`, { off: !shown[it.layer] }]" :aria-pressed="shown[it.layer]" @click="emit('toggle', it.layer)">
+              <svg width="20" height="20" viewBox="-10 -10 20 20" aria-hidden="true"><LayerSign :layer="it.layer" :size="6" /></svg>
+              {{ it.name }} <kbd>{{ it.key }}</kbd>
+            </button>
+          </th>
+          <th scope="col" class="left">{{ lastHead() }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in rows" :key="row.mark">
+          <th scope="row">{{ row.label }}</th>
+          <td v-for="it in LAYERS" :key="it.layer">
+            <el-popover v-if="row.cells[it.layer]" trigger="click" placement="top" :width="300" @show="open = row.mark + it.layer" @hide="open = null">
+              <template #reference>
+                <button type="button" class="pair figure" :class="`${it.layer}-ink`" :data-cell="`${row.mark}-${it.layer}`" :aria-label="`${row.label}, ${it.name}: ${row.cells[it.layer]!.show_x} fore, ${row.cells[it.layer]!.show_y} up. Where from`">
+                  <span>{{ figure(row.cells[it.layer]!, 'x') }}</span><span>{{ figure(row.cells[it.layer]!, 'y') }}</span>
+                </button>
+              </template>
+              <p class="source-head">{{ row.label }}, {{ it.name }}</p>
+              <p v-for="(text, i) in row.cells[it.layer]!.source" :key="i" class="source figure">{{ text }}</p>
+            </el-popover>
+            <span v-else class="none">·</span>
+          </td>
+          <td class="left">
+            <span v-if="last === 'moves'" class="figure moves">
+              <template v-if="row.moves">{{ row.moves[0] }} {{ row.moves[1] }}</template>
+              <template v-else>·</template>
+            </span>
+            <span v-else-if="row.miss" class="miss">
+              <svg width="36" height="26" viewBox="-18 -13 36 26" aria-hidden="true">
+                <rect x="-9" y="-9" width="18" height="18" class="cell" /><path d="M-9 0H9M0 -9V9" class="thin" />
+                <LayerSign :layer="row.miss.of" :x="cellX(row)" :y="Math.max(-9, Math.min(9, cellY(row)))" :size="4.4" />
+              </svg>
+              <span class="figure">{{ row.miss.show_x }} {{ row.miss.show_y }}</span>
+              <Chip :word="row.miss.verdict" />
+            </span>
+            <span v-else class="none">·</span>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+.ledger { background: var(--paper); border-top: 1px solid var(--ink); padding: 0 12px 0 20px; overflow: hidden; }
+.folded { display: flex; align-items: center; gap: 32px; height: 52px; }
+.brief { display: inline-flex; align-items: baseline; gap: 10px; }
+.brief b { font-size: 17px; font-weight: 620; }
+.brief .figure { font-size: 20px; font-weight: 600; }
+.folded .fold { margin-left: auto; }
+.fold { border: 0; background: none; padding: 2px 0; color: var(--quiet); font-size: 12.5px; line-height: 15px; text-align: left; cursor: pointer; }
+table { width: 100%; height: 100%; border-collapse: collapse; table-layout: fixed; }
+thead tr { height: 35px; border-bottom: 1px solid var(--rule); }
+tbody tr { height: 44px; border-bottom: 1px solid var(--hair); }
+tbody tr:last-child { border-bottom: 0; }
+th, td { padding: 0; font-weight: 420; border-right: 1px solid var(--hair); }
+th:last-child, td:last-child { border-right: 0; }
+.first, tbody th { width: 92px; text-align: left; }
+tbody th { font-size: 17px; font-weight: 620; padding-left: 4px; }
+.left { width: 196px; padding-left: 20px; text-align: left; font-weight: 620; }
+.switch { display: flex; align-items: center; gap: 6px; padding: 2px 8px; border: 0; background: none; font-weight: 640; cursor: pointer; }
+.switch.off { opacity: 0.4; text-decoration: line-through; }
+.pair { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; width: 100%; height: 40px; align-items: center; padding: 0 14px 0 4px; border: 0; background: none; font-size: 20px; font-weight: 560; text-align: right; cursor: pointer; }
+.pair:hover { background: var(--sheet); }
+.none { padding-left: 20px; color: var(--quiet); }
+.moves, .miss .figure { font-size: 19px; font-weight: 600; }
+.miss { display: flex; align-items: center; gap: 8px; justify-content: space-between; padding-right: 8px; }
+.cell { fill: color-mix(in srgb, var(--plan) 13%, transparent); stroke: var(--plan); }
+.thin { stroke: var(--plan); opacity: 0.4; }
+.source-head { font-weight: 640; margin-bottom: 6px; }
+.source { white-space: pre-wrap; font-size: 13px; line-height: 1.5; }
+</style>

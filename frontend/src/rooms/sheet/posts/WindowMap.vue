@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { FramesView, SizeOffer } from '@/shared/api/client'
+import LayerSign from '@/shared/drawing/LayerSign.vue'
+
+/** Stack against reach: where this goal can be carried, and every size as a dot. */
+const props = defineProps<{ view: FramesView; offers: SizeOffer[] }>()
+const emit = defineEmits<{ pick: [id: number] }>()
+
+const W = 372
+const H = 236
+const PAD = { left: 34, right: 6, top: 6, bottom: 20 }
+const range = computed(() => {
+  const near = props.offers.slice(0, 30)
+  const look = props.view.look_for
+  const xs = near.map((o) => o.reach_mm)
+  const ys = near.map((o) => o.stack_mm)
+  if (look) {
+    xs.push(look.reach_least_mm, look.reach_greatest_mm)
+    ys.push(look.stack_least_mm, look.stack_greatest_mm)
+  }
+  if (!xs.length) return { x0: 350, x1: 450, y0: 500, y1: 650 }
+  return { x0: Math.min(...xs) - 12, x1: Math.max(...xs) + 16, y0: Math.min(...ys) - 12, y1: Math.max(...ys) + 14 }
+})
+const sx = (reach: number) => PAD.left + ((reach - range.value.x0) / (range.value.x1 - range.value.x0)) * (W - PAD.left - PAD.right)
+const sy = (stack: number) => H - PAD.bottom - ((stack - range.value.y0) / (range.value.y1 - range.value.y0)) * (H - PAD.top - PAD.bottom)
+const poly = (corners: { x_mm: number; y_mm: number }[]) => corners.map((c) => `${sx(c.x_mm)},${sy(c.y_mm)}`).join(' ')
+const families = computed(() => {
+  const by = new Map<string, SizeOffer[]>()
+  for (const o of props.offers) by.set(o.frame, [...(by.get(o.frame) ?? []), o])
+  return [...by.entries()].map(([frame, sizes]) => ({ frame, sizes: [...sizes].sort((a, b) => a.stack_mm - b.stack_mm) }))
+})
+const path = (sizes: SizeOffer[]) => sizes.map((o, i) => `${i ? 'L' : 'M'}${sx(o.reach_mm)} ${sy(o.stack_mm)}`).join('')
+const step = (span: number) => (span > 160 ? 50 : 20)
+const ticksOf = (a: number, b: number) => {
+  const s = step(b - a)
+  const found: number[] = []
+  for (let v = Math.ceil(a / s) * s; v <= b; v += s) found.push(v)
+  return found
+}
+const KINDS = ['extreme', 'workable', 'best'] as const
+const words: Record<string, string> = { extreme: 'any stem', workable: 'workable', best: 'best' }
+</script>
+
+<template>
+  <figure>
+    <svg :width="W" :height="H" role="group" aria-label="Window map: stack against reach">
+      <clipPath id="map"><rect :x="PAD.left" :y="PAD.top" :width="W - PAD.left - PAD.right" :height="H - PAD.top - PAD.bottom" /></clipPath>
+      <g clip-path="url(#map)">
+        <rect :x="PAD.left" :y="PAD.top" :width="W" :height="H" class="ground" />
+        <g v-for="kind in KINDS" :key="kind" :class="kind">
+          <polygon v-for="(part, i) in view.window.filter((p) => p.kind === kind)" :key="i" :points="poly(part.corners)" />
+        </g>
+        <path v-for="f in families" :key="f.frame" :d="path(f.sizes)" class="family" />
+        <g v-if="view.now" :transform="`translate(${sx(view.now.x_mm)} ${sy(view.now.y_mm)})`"><LayerSign layer="now" :size="5" /></g>
+        <g
+          v-for="o in offers" :key="o.id" class="dot" :class="[o.verdict, { chosen: o.chosen, held: o.held }]" :transform="`translate(${sx(o.reach_mm)} ${sy(o.stack_mm)})`"
+          tabindex="0" role="button" :aria-label="`${o.frame} ${o.size}: ${o.verdict}`" @click="emit('pick', o.id)" @keydown.enter="emit('pick', o.id)"
+        >
+          <title>{{ o.frame }} {{ o.size }}: stack {{ o.stack_mm }}, reach {{ o.reach_mm }}</title>
+          <circle r="9" class="touch" />
+          <LayerSign v-if="o.chosen || o.held" layer="plan" :hollow="!o.chosen" :size="8" />
+          <circle v-else :r="o.verdict === 'out' ? 2.6 : 4" class="spot" />
+          <text v-if="o.verdict !== 'out' || o.chosen || o.held" x="8" y="12">{{ o.size }}</text>
+        </g>
+      </g>
+      <rect :x="PAD.left" :y="PAD.top" :width="W - PAD.left - PAD.right" :height="H - PAD.top - PAD.bottom" class="border" />
+      <g class="ticks">
+        <text v-for="x in ticksOf(range.x0, range.x1)" :key="`x${x}`" :x="sx(x)" :y="H - 6" text-anchor="middle">{{ x }}</text>
+        <text v-for="y in ticksOf(range.y0, range.y1)" :key="`y${y}`" :x="PAD.left - 5" :y="sy(y) + 4" text-anchor="end">{{ y }}</text>
+      </g>
+      <text :x="PAD.left + 5" :y="PAD.top + 14" class="axis">stack</text>
+      <text :x="W - PAD.right - 5" :y="H - PAD.bottom - 6" class="axis" text-anchor="end">reach</text>
+    </svg>
+    <figcaption class="small quiet">
+      <span v-for="kind in [...KINDS].reverse()" :key="kind" class="key"><i :class="kind" />{{ words[kind] }}</span>
+      <span v-if="view.look_for" class="angle">head angle {{ view.look_for.head_angle_deg.toFixed(1) }}°</span>
+    </figcaption>
+  </figure>
+</template>
+
+<style scoped>
+figure { margin: 0; }
+.ground { fill: var(--sheet); }
+.border { fill: none; stroke: var(--ink); }
+.extreme polygon, i.extreme { fill: color-mix(in srgb, var(--tyre) 55%, var(--sheet)); background: color-mix(in srgb, var(--tyre) 55%, var(--sheet)); }
+.workable polygon, i.workable { fill: color-mix(in srgb, var(--plan) 13%, var(--sheet)); background: color-mix(in srgb, var(--plan) 13%, var(--sheet)); }
+.best polygon, i.best { fill: color-mix(in srgb, var(--plan) 30%, var(--sheet)); background: color-mix(in srgb, var(--plan) 30%, var(--sheet)); }
+.family { fill: none; stroke: var(--quiet); stroke-width: 0.8; }
+.dot { cursor: pointer; }
+.touch { fill: transparent; }
+.spot { fill: var(--ink); }
+.out .spot { fill: var(--quiet); }
+.dot:focus-visible { outline: none; }
+.dot:focus-visible .touch { stroke: var(--ink); stroke-width: 2; }
+.dot text { fill: var(--ink); font: 560 12px var(--words); paint-order: stroke; stroke: var(--sheet); stroke-width: 3px; }
+.ticks text, .axis { fill: var(--quiet); font: 420 11.5px var(--figures); }
+figcaption { display: flex; gap: 12px; align-items: center; padding-left: 34px; }
+.key { display: inline-flex; gap: 5px; align-items: center; }
+i { width: 14px; height: 10px; border: 1px solid var(--rule); }
+.angle { margin-left: auto; }
+</style>

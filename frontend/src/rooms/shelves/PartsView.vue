@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+
+import { api, type ShelvedPart, take } from '@/shared/api/client'
+import { useSettings } from '@/shared/settings'
+import TopBar from '@/shared/ui/TopBar.vue'
+
+import ImportPanel from './ImportPanel.vue'
+import { columnsOf, figureOf, KINDS, stemGrid } from './parts'
+
+const { unit } = useSettings()
+const parts = ref<ShelvedPart[]>([])
+const asked = ref('')
+async function read() {
+  parts.value = await take(api.GET('/api/shelves/parts'))
+}
+onMounted(() => {
+  document.title = 'Parts, Waymark'
+  void read()
+})
+const groups = computed(() =>
+  KINDS.map(([kind, label]) => ({
+    kind,
+    label,
+    list: parts.value.map((p) => p.part).filter((p) => p.kind === kind && p.name.toLowerCase().includes(asked.value.toLowerCase())),
+  })).filter((g) => g.list.length),
+)
+const grids = computed(() => stemGrid(parts.value.map((p) => p.part)))
+</script>
+
+<template>
+  <div class="shelf">
+    <TopBar><input v-model="asked" type="search" class="ask" placeholder="part" aria-label="Find a part" /></TopBar>
+    <main>
+      <section class="list">
+        <h1>Parts <small class="quiet">{{ parts.length }} on the shelf</small></h1>
+        <article v-for="grid in grids" :key="grid.clamp">
+          <h2>Stems, {{ grid.clamp }} clamp <small class="quiet">length across, angle as printed down</small></h2>
+          <table class="grid">
+            <thead><tr><th /><th v-for="l in grid.lengths" :key="l" class="figure">{{ l }}</th></tr></thead>
+            <tbody>
+              <tr v-for="row in grid.rows" :key="row.angle">
+                <th class="figure">{{ row.angle > 0 ? '+' : row.angle < 0 ? '−' : '' }}{{ Math.abs(row.angle) }}°</th>
+                <td v-for="(has, i) in row.has" :key="i" :class="{ has }"><svg v-if="has" width="16" height="12" viewBox="-8 -6 16 12" role="img" :aria-label="has"><title>{{ has }}</title><path d="M-6 0H6" /><circle r="3.4" /></svg></td>
+              </tr>
+            </tbody>
+          </table>
+        </article>
+        <article v-for="g in groups.filter((x) => x.kind !== 'stem' || asked)" :key="g.kind">
+          <h2>{{ g.label }} <small class="quiet">{{ g.list.length }}</small></h2>
+          <table>
+            <thead><tr><th>Name</th><th v-for="c in columnsOf(g.kind)" :key="c[0]">{{ c[1] }}</th></tr></thead>
+            <tbody><tr v-for="p in g.list" :key="p.name"><th scope="row">{{ p.name }}</th><td v-for="c in columnsOf(g.kind)" :key="c[0]" class="figure">{{ figureOf(p, c[0], unit) }}</td></tr></tbody>
+          </table>
+        </article>
+        <p v-if="!parts.length" class="quiet">The shelf is empty. Read a parts file to fill it.</p>
+      </section>
+      <aside>
+        <h2>Take in, hand out</h2>
+        <p class="quiet">One part a line, its kind first. Only the columns of its kind are filled; see <i>docs/formats.md</i>.</p>
+        <ImportPanel shelf="parts" @taken="read" />
+      </aside>
+    </main>
+  </div>
+</template>
+
+<style scoped>
+.shelf { display: grid; grid-template-rows: 52px minmax(0, 1fr); height: 100%; }
+.ask { width: 260px; height: 34px; padding: 0 10px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); }
+main { display: grid; grid-template-columns: minmax(0, 1fr) 380px; min-height: 0; }
+.list { overflow: auto; padding: 18px 32px 40px 40px; background: var(--sheet); }
+h1 { font-size: 37px; }
+h1 small, h2 small { font-weight: 420; font-size: 15px; }
+article { padding-top: 20px; }
+article h2 { padding-bottom: 4px; font-size: 20px; }
+table { width: 100%; border-collapse: collapse; border-top: 1px solid var(--ink); }
+thead th { padding: 3px 0 3px 8px; color: var(--quiet); font-size: 12.5px; font-weight: 420; text-align: right; white-space: nowrap; }
+thead th:first-child, tbody th { text-align: left; padding-left: 0; font-weight: 560; }
+tbody tr { height: 27px; border-top: 1px solid var(--hair); }
+td { padding-left: 8px; text-align: right; font-size: 15px; }
+.grid { table-layout: fixed; }
+.grid th:first-child { width: 52px; }
+.grid thead th { text-align: center; padding: 3px 0; }
+.grid td { padding: 0; text-align: center; }
+.has { background: color-mix(in srgb, var(--plan) 10%, transparent); }
+.grid path { stroke: var(--plan); stroke-width: 2; }
+.grid circle { fill: var(--plan); }
+aside { overflow: auto; padding: 20px 24px; border-left: 1px solid var(--ink); display: grid; gap: 12px; align-content: start; }
+aside h2 { padding-bottom: 6px; border-bottom: 1px solid var(--ink); font-size: 18px; }
+</style>

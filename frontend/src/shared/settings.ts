@@ -1,0 +1,20 @@
+import { useLocalStorage } from '@vueuse/core'
+import { watchEffect } from 'vue'
+
+export type Unit = 'mm' | 'in'
+const unit = useLocalStorage<Unit>('waymark.unit', 'mm')
+const sheet = useLocalStorage<'light' | 'dark'>('waymark.sheet', 'light')
+
+watchEffect(() => {
+  document.documentElement.dataset.sheet = sheet.value
+})
+
+/** What this window prefers: display unit and light or dark sheet. Stored values never change with it. */
+export function useSettings() {
+  return {
+    unit,
+    sheet,
+    toggleUnit: () => (unit.value = unit.value === 'mm' ? 'in' : 'mm'),
+    toggleSheet: () => (sheet.value = sheet.value === 'light' ? 'dark' : 'light'),
+  }
+}

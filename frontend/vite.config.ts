@@ -1,0 +1,31 @@
+import { fileURLToPath } from 'node:url'
+
+import vue from '@vitejs/plugin-vue'
+import AutoImport from 'unplugin-auto-import/vite'
+import { ElementPlusResolver } from 'unplugin-vue-components/resolvers'
+import Components from 'unplugin-vue-components/vite'
+import { defineConfig } from 'vitest/config'
+
+const api = process.env.WAYMARK_API ?? 'http://127.0.0.1:8717'
+
+export default defineConfig({
+  resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
+  plugins: [
+    vue(),
+    AutoImport({ resolvers: [ElementPlusResolver()], dts: 'src/auto-imports.d.ts' }),
+    Components({ dirs: [], resolvers: [ElementPlusResolver()], dts: 'src/components.d.ts' }),
+  ],
+  build: {
+    outDir: '../src/waymark/web/static',
+    emptyOutDir: true,
+    // A strict content policy takes no data: fonts or scripts.
+    assetsInlineLimit: 0,
+    chunkSizeWarningLimit: 600,
+  },
+  server: { proxy: { '/api': api } },
+  test: {
+    environment: 'happy-dom',
+    include: ['src/**/*.test.ts'],
+    server: { deps: { inline: ['element-plus'] } },
+  },
+})
