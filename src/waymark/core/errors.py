@@ -53,9 +53,3 @@ class ConflictError(WaymarkError):
     """Somebody else changed the same file since it was read."""
 
     code = "conflict"
-
-
-class TooLargeError(WaymarkError):
-    """More was sent than the house takes at once."""
-
-    code = "too_large"

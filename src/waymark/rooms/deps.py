@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Any
 
-from fastapi import Depends, Request
+from fastapi import Depends, Path, Request
 from pydantic import BaseModel
 
 from waymark.storage import Store
@@ -25,6 +25,9 @@ def _store(request: Request) -> Store:
     return store
 
 
+# Keys are SQLite integers; a larger number is nobody's.
+MOST_KEY = 2**53
+Key = Annotated[int, Path(ge=1, le=MOST_KEY)]
 StoreDep = Annotated[Store, Depends(_store)]
 ERRORS: dict[int | str, dict[str, Any]] = {
     status: {"model": ErrorBody} for status in (400, 404, 409, 413, 422)

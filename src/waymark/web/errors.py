@@ -14,7 +14,6 @@ from waymark.core.errors import (
     GeometryError,
     InputError,
     NotFoundError,
-    TooLargeError,
     WaymarkError,
 )
 from waymark.rooms.deps import ErrorBody
@@ -22,7 +21,6 @@ from waymark.rooms.deps import ErrorBody
 STATUS: tuple[tuple[type[WaymarkError], int], ...] = (
     (NotFoundError, 404),
     (ConflictError, 409),
-    (TooLargeError, 413),
     (GeometryError, 422),
     (InputError, 422),
 )
@@ -72,5 +70,5 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(HTTPException)
     async def _http(_: Request, error: HTTPException) -> JSONResponse:
-        code = "not_found" if error.status_code == 404 else "request"
+        code = {404: "not_found", 413: "too_large"}.get(error.status_code, "request")
         return answer(error.status_code, ErrorBody(code=code, message=str(error.detail)))

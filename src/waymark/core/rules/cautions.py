@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 
 ALWAYS = (
@@ -51,9 +52,9 @@ def cautions_for(it: Situation) -> list[str]:
     return [*said, *ALWAYS]
 
 
-HURTING_WORDS = ("numb", "pain", "hurt", "ache", "sore", "swell", "tingl", "injur", "operation", "surgery")
+HURTING = re.compile(r"\b(numb|pain|hurt|ach(e|es|ed|ing|y)\b|sore|swell|swollen|tingl|injur|operat|surger)")
 
 
 def mentions_pain(words: str) -> bool:
     """Whether the rider's own words speak of pain or numbness."""
-    return any(word in words.lower() for word in HURTING_WORDS)
+    return HURTING.search(words.lower()) is not None

@@ -80,7 +80,8 @@ def steps_for(f: SetupFacts) -> list[Step]:
     ]
     hand = "Hoods: hollow" if f.drop_bar else "Grips: centre"
     height = f"{abs(f.hand_above_mm):.0f} {'above' if f.hand_above_mm >= 0 else 'below'}"
-    way = f"{abs(f.hand_ahead_mm):.0f} {'ahead of' if f.hand_ahead_mm >= 0 else 'behind'} the bar clamp, {height}, both alike."
+    side = "ahead of" if f.hand_ahead_mm >= 0 else "behind"
+    way = f"{abs(f.hand_ahead_mm):.0f} {side} the bar clamp, {height}, both alike."
     steps += [
         Step(f"{hand} {way}", "palm in line with the forearm", "lever clamps"),
         Step(

@@ -9,7 +9,7 @@ from pydantic import BaseModel
 
 from waymark.core.drawing.card import HEIGHT_MM, WIDTH_MM
 from waymark.core.drawing.primitives import Circle, Label, Path
-from waymark.rooms.deps import ERRORS, StoreDep
+from waymark.rooms.deps import ERRORS, Key, StoreDep
 from waymark.rooms.documents.card import card_for
 from waymark.rooms.documents.pdf import write_pdf
 from waymark.rooms.fits import fit_row
@@ -49,7 +49,7 @@ def _item(item: Path | Circle | Label) -> PageItem:
 
 
 @router.get("/card", operation_id="card")
-def card(store: StoreDep, fit_id: int) -> Page:
+def card(store: StoreDep, fit_id: Key) -> Page:
     """The workshop card as items to draw."""
     with store.looking() as session:
         page = card_for(session, fit_row(session, fit_id), datetime.now().astimezone())
@@ -57,7 +57,7 @@ def card(store: StoreDep, fit_id: int) -> Page:
 
 
 @router.get("/card.pdf", operation_id="card_pdf", response_class=Response)
-def card_pdf(store: StoreDep, fit_id: int) -> Response:
+def card_pdf(store: StoreDep, fit_id: Key) -> Response:
     """The workshop card as a PDF, one A4 page."""
     with store.looking() as session:
         fit = fit_row(session, fit_id)

@@ -11,6 +11,7 @@ from waymark.core.errors import InputError
 from waymark.core.position import HAND_HEIGHT_WAYS, HAND_REACH_WAYS, HEIGHT_WAYS, SETBACK_WAYS, Way
 from waymark.core.rules.house import DISCIPLINES
 from waymark.core.units import parse_angle, parse_length
+from waymark.rooms.deps import MOST_KEY
 from waymark.rooms.fits import planning
 from waymark.rooms.fits.layers import layers_of
 from waymark.rooms.fits.state import BuildState, FitState, Stated
@@ -130,7 +131,7 @@ def _text(session: Session, state: FitState, value: Any, path: str) -> str:
 def _key(value: Any, path: str) -> int | None:
     if value is None:
         return None
-    if isinstance(value, bool) or not isinstance(value, int):
+    if isinstance(value, bool) or not isinstance(value, int) or not 1 <= value <= MOST_KEY:
         raise InputError(
             "A key from the shelf belongs here.", field=path, allowed="a whole number", kept=repr(value)[:40]
         )

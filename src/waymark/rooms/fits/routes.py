@@ -7,7 +7,7 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Response
 from pydantic import BaseModel, ConfigDict, Field
 
-from waymark.rooms.deps import ERRORS, StoreDep
+from waymark.rooms.deps import ERRORS, MOST_KEY, Key, StoreDep
 from waymark.rooms.fits import history, service
 from waymark.rooms.fits.service import DayLine, OneChange
 from waymark.rooms.fits.sheet import sheet_of
@@ -23,7 +23,7 @@ class NewFit(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    rider_id: int
+    rider_id: int = Field(ge=1, le=MOST_KEY)
     title: str = Field(default="New fit", max_length=160)
 
 
@@ -77,14 +77,14 @@ def import_fit(store: StoreDep, file: FileText) -> Opened:
 
 
 @router.get("/{fit_id}/sheet", operation_id="sheet")
-def sheet(store: StoreDep, fit_id: int, view: View = "measure") -> Sheet:
+def sheet(store: StoreDep, fit_id: Key, view: View = "measure") -> Sheet:
     """The sheet at its newest revision."""
     with store.looking() as session:
         return sheet_of(session, history.fit_row(session, fit_id), view)
 
 
 @router.post("/{fit_id}/changes", operation_id="change_fit")
-def change_fit(store: StoreDep, fit_id: int, asked: Changes, view: View = "measure") -> Sheet:
+def change_fit(store: StoreDep, fit_id: Key, asked: Changes, view: View = "measure") -> Sheet:
     """Apply changes as one revision."""
     with store.writing() as session:
         fit = history.fit_row(session, fit_id)
@@ -93,7 +93,7 @@ def change_fit(store: StoreDep, fit_id: int, asked: Changes, view: View = "measu
 
 
 @router.post("/{fit_id}/undo", operation_id="undo_fit")
-def undo_fit(store: StoreDep, fit_id: int, asked: Based, view: View = "measure") -> Sheet:
+def undo_fit(store: StoreDep, fit_id: Key, asked: Based, view: View = "measure") -> Sheet:
     """Take the newest change back."""
     with store.writing() as session:
         fit = history.fit_row(session, fit_id)
@@ -103,7 +103,7 @@ def undo_fit(store: StoreDep, fit_id: int, asked: Based, view: View = "measure")
 
 
 @router.post("/{fit_id}/redo", operation_id="redo_fit")
-def redo_fit(store: StoreDep, fit_id: int, asked: Based, view: View = "measure") -> Sheet:
+def redo_fit(store: StoreDep, fit_id: Key, asked: Based, view: View = "measure") -> Sheet:
     """Bring back what an undo took."""
     with store.writing() as session:
         fit = history.fit_row(session, fit_id)
@@ -113,7 +113,7 @@ def redo_fit(store: StoreDep, fit_id: int, asked: Based, view: View = "measure")
 
 
 @router.get("/{fit_id}/file", operation_id="export_fit", response_class=Response)
-def export_fit(store: StoreDep, fit_id: int) -> Response:
+def export_fit(store: StoreDep, fit_id: Key) -> Response:
     """The file as ``*.waymark.json``."""
     with store.looking() as session:
         fit = history.fit_row(session, fit_id)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import JSON, ForeignKey, ForeignKeyConstraint, String
+from sqlalchemy import JSON, Float, ForeignKey, ForeignKeyConstraint, String
 from sqlalchemy.orm import Mapped, mapped_column, relationship
 
 from waymark.rooms.riders import RiderRow
@@ -54,5 +54,5 @@ class MarkRow(Base):
     number: Mapped[int] = mapped_column(primary_key=True)
     layer: Mapped[str] = mapped_column(String(8), primary_key=True)
     mark: Mapped[str] = mapped_column(String(12), primary_key=True)
-    x_mm: Mapped[float]
-    y_mm: Mapped[float]
+    x_mm: Mapped[float] = mapped_column(Float)
+    y_mm: Mapped[float] = mapped_column(Float)

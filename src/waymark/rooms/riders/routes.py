@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from fastapi import APIRouter
 
-from waymark.rooms.deps import ERRORS, StoreDep
+from waymark.rooms.deps import ERRORS, Key, StoreDep
 from waymark.rooms.riders import service
 from waymark.rooms.riders.schemas import Profile, RiderEdit, RiderIn, RiderOut
 
@@ -26,7 +26,7 @@ def add_rider(store: StoreDep, rider: RiderIn) -> RiderOut:
 
 
 @router.patch("/{rider_id}", operation_id="edit_rider")
-def edit_rider(store: StoreDep, rider_id: int, edit: RiderEdit) -> RiderOut:
+def edit_rider(store: StoreDep, rider_id: Key, edit: RiderEdit) -> RiderOut:
     """Change a rider; what is left out stays."""
     with store.writing() as session:
         row = service.rider_row(session, rider_id)

@@ -139,4 +139,4 @@ def _cell(value: Any) -> str:
     if isinstance(value, float):
         return f"{value:g}" if value == float(f"{value:g}") else repr(value)
     text = str(value)
-    return f"'{text}" if text.startswith(FORMULA_STARTS) else text
+    return f"'{text}" if text.startswith((*FORMULA_STARTS, "'")) else text

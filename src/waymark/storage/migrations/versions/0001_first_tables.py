@@ -53,10 +53,11 @@ def upgrade() -> None:
     op.create_table(
         "frames",
         sa.Column("id", sa.Integer, primary_key=True),
-        sa.Column("name", sa.String(120), nullable=False, unique=True),
+        sa.Column("name", sa.String(120), nullable=False),
         sa.Column("kind", sa.String(20), nullable=False),
         sa.Column("material", sa.String(20), nullable=False),
         sa.Column("source", sa.String(200), nullable=False),
+        sa.UniqueConstraint("name", name="uq_frames_name"),
     )
     op.create_table(
         "frame_sizes",

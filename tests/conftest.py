@@ -1,0 +1,62 @@
+"""Shared fixtures: stores in a temporary folder, empty or holding the demo, and clients on them."""
+
+from __future__ import annotations
+
+import shutil
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from fastapi.testclient import TestClient
+from hypothesis import HealthCheck, settings
+
+from waymark.cli.main import seed
+from waymark.storage import Store, open_store, upgrade
+from waymark.web import make_app
+
+settings.register_profile("house", deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+settings.load_profile("house")
+
+
+@pytest.fixture(scope="session")
+def demo_file(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A store with the demo in it, made once; tests take copies."""
+    path = tmp_path_factory.mktemp("demo") / "demo.sqlite3"
+    store = open_store(path)
+    upgrade(store)
+    assert seed(store)
+    store.close()
+    return path
+
+
+@pytest.fixture
+def store(tmp_path: Path) -> Iterator[Store]:
+    """An empty, migrated store."""
+    made = open_store(tmp_path / "waymark.sqlite3")
+    upgrade(made)
+    yield made
+    made.close()
+
+
+@pytest.fixture
+def demo_store(tmp_path: Path, demo_file: Path) -> Iterator[Store]:
+    """A store of its own with the demo in it."""
+    for file in demo_file.parent.iterdir():
+        shutil.copy(file, tmp_path / file.name)
+    made = open_store(tmp_path / demo_file.name)
+    yield made
+    made.close()
+
+
+@pytest.fixture
+def empty(store: Store) -> Iterator[TestClient]:
+    """A client on an empty fit room."""
+    with TestClient(make_app(store), raise_server_exceptions=False) as client:
+        yield client
+
+
+@pytest.fixture
+def demo(demo_store: Store) -> Iterator[TestClient]:
+    """A client on the demo."""
+    with TestClient(make_app(demo_store), raise_server_exceptions=False) as client:
+        yield client

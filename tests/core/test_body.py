@@ -1,0 +1,112 @@
+"""The body in the plane, against the handbook's worked rider and its own geometry."""
+
+from __future__ import annotations
+
+from math import cos, radians, sin
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from waymark.core.body import BodyMeasures, FootFit, leg_at, pose_at, readouts, segments
+from waymark.core.body.pose import toe_down_deg
+from waymark.core.errors import GeometryError
+from waymark.core.marks import Mark
+
+SADDLE = Mark(-733 * cos(radians(73.5)), 733 * sin(radians(73.5)))
+HAND = Mark(455, 560)
+FOOT = FootFit(265)
+RIDER = segments(BodyMeasures(1780, 265))
+
+
+def test_the_handbooks_worked_rider() -> None:
+    r = readouts(SADDLE, HAND, RIDER, FOOT, 170)
+    assert r.knee_flexion_least_deg == pytest.approx(36.8, abs=0.05)
+    assert r.knee_flexion_least_at_deg == pytest.approx(167, abs=0.5)
+    assert r.knee_flexion_bottom_deg == pytest.approx(38.2, abs=0.05)
+    assert r.knee_flexion_greatest_deg == pytest.approx(110.9, abs=0.05)
+    assert r.trunk_deg == pytest.approx(42.5, abs=0.05)
+    assert r.hip_least_deg == pytest.approx(59.1, abs=0.05)
+    assert r.hip_least_at_deg == pytest.approx(29, abs=0.5)
+    assert r.shoulder_deg == pytest.approx(74.9, abs=0.05)
+    assert r.knee_over_pedal_mm == pytest.approx(-13, abs=0.5)
+    assert r.reaches
+    assert r.arms_reach
+
+
+def test_segments_from_height_and_from_measures() -> None:
+    assert RIDER.thigh_mm == pytest.approx(0.245 * 1780)
+    assert RIDER.trunk_mm == pytest.approx(0.288 * 1780)
+    measured = segments(
+        BodyMeasures(1780, 265, inseam_mm=830, trunk_mm=520, upper_arm_mm=330, forearm_mm=255)
+    )
+    assert measured.thigh_mm + measured.shank_mm == pytest.approx(1.053 * 830)
+    assert measured.thigh_mm / measured.shank_mm == pytest.approx(245 / 246)
+    assert (measured.trunk_mm, measured.upper_arm_mm, measured.forearm_mm) == (520, 330, 255)
+
+
+def test_straight_arms_are_upper_arm_forearm_and_hand() -> None:
+    straight = segments(BodyMeasures(1780, 265, elbow_flexion_deg=0))
+    assert straight.arm_mm == pytest.approx(straight.upper_arm_mm + straight.forearm_mm + 60)
+    assert RIDER.arm_mm < straight.arm_mm
+
+
+def test_wide_hands_shorten_the_arm_in_the_plane() -> None:
+    wide = segments(BodyMeasures(1780, 265, shoulder_width_mm=380, hand_width_mm=680))
+    assert wide.arm_mm < RIDER.arm_mm
+    with pytest.raises(GeometryError):
+        segments(BodyMeasures(1780, 265, shoulder_width_mm=300, hand_width_mm=2000))
+
+
+@given(st.floats(0, 360))
+def test_joints_are_their_segments_apart(crank: float) -> None:
+    leg = leg_at(SADDLE, RIDER, FOOT, 170, crank)
+    assert leg.hip.distance_mm(leg.knee) == pytest.approx(RIDER.thigh_mm)
+    assert leg.knee.distance_mm(leg.ankle) == pytest.approx(RIDER.shank_mm)
+    assert leg.pedal.length_mm == pytest.approx(170)
+    assert leg.toe_down_deg == pytest.approx(toe_down_deg(crank))
+
+
+@given(
+    st.floats(-280, -150), st.floats(640, 740), st.floats(400, 600), st.floats(480, 800), st.floats(0, 360)
+)
+def test_a_pose_holds_together(sx: float, sy: float, hx: float, hy: float, crank: float) -> None:
+    pose = pose_at(Mark(sx, sy), Mark(hx, hy), RIDER, FOOT, 170, crank)
+    assert pose.near.hip.distance_mm(pose.shoulder) == pytest.approx(RIDER.trunk_mm)
+    if pose.arms_reach:
+        assert pose.shoulder.distance_mm(pose.hand) == pytest.approx(RIDER.arm_mm)
+        assert pose.elbow.y_mm <= max(pose.shoulder.y_mm, pose.hand.y_mm)
+    assert 0 <= pose.trunk_deg <= 180
+
+
+def test_pedal_angle_zero_is_the_top_and_ninety_is_forward() -> None:
+    assert leg_at(SADDLE, RIDER, FOOT, 170, 0).pedal.y_mm == pytest.approx(170)
+    assert leg_at(SADDLE, RIDER, FOOT, 170, 90).pedal.x_mm == pytest.approx(170)
+
+
+def test_raising_the_saddle_opens_the_knee() -> None:
+    low = readouts(SADDLE, HAND, RIDER, FOOT, 170)
+    high = readouts(SADDLE + Mark(0, 10), HAND, RIDER, FOOT, 170)
+    assert high.knee_flexion_least_deg < low.knee_flexion_least_deg
+    assert high.trunk_deg < low.trunk_deg
+
+
+def test_a_cleat_moved_aft_straightens_the_leg() -> None:
+    ball = readouts(SADDLE, HAND, RIDER, FOOT, 170)
+    aft = readouts(SADDLE, HAND, RIDER, FootFit(265, cleat_aft_mm=10), 170)
+    # The foot reaches farther forward over the pedal, the ankle comes nearer: the knee bends more.
+    assert aft.knee_flexion_least_deg != pytest.approx(ball.knee_flexion_least_deg, abs=0.1)
+
+
+def test_handbook_shorter_crank_opens_knee_and_hip_at_the_top() -> None:
+    long, short = readouts(SADDLE, HAND, RIDER, FOOT, 172.5), readouts(SADDLE, HAND, RIDER, FOOT, 165)
+    assert short.knee_flexion_greatest_deg < long.knee_flexion_greatest_deg
+    assert short.hip_least_deg > long.hip_least_deg
+
+
+def test_a_leg_too_short_is_said_not_hidden() -> None:
+    child = segments(BodyMeasures(1200, 190))
+    r = readouts(SADDLE, HAND, child, FootFit(190), 170)
+    assert not r.reaches
+    far = readouts(SADDLE, Mark(1200, 560), RIDER, FOOT, 170)
+    assert not far.arms_reach

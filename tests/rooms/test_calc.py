@@ -1,0 +1,181 @@
+"""Open calculations: the same answer from Python, over HTTP and from the shell; bad input told plainly."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+
+from tests.shell import waymark
+from waymark.rooms.calc import CALCULATIONS, calculate, listing
+
+EXAMPLES: dict[str, dict[str, Any]] = {
+    "frame.derive": {
+        "reach_mm": 390, "head_angle_deg": 72, "seat_angle_deg": 73.5, "head_tube_mm": 150, "fork_length_mm": 370,
+        "fork_offset_mm": 45, "bb_drop_mm": 70, "chainstay_mm": 410, "wheel_radius_mm": 340,
+    },
+    "cockpit.forward": {
+        "stack_mm": 560, "reach_mm": 390, "head_angle_deg": 73, "cover_mm": 8, "spacers_mm": 20,
+        "stem_clamp_mm": 40, "stem_length_mm": 100, "stem_angle_deg": -6,
+    },
+    "cockpit.inverse": {
+        "stack_mm": 560, "reach_mm": 390, "head_angle_deg": 73, "cover_mm": 8, "stem_clamp_mm": 40,
+        "stem_length_mm": 100, "stem_angle_deg": -6, "bar_x_mm": 468, "bar_y_mm": 625,
+    },
+    "seat.forward": {
+        "seat_angle_deg": 73.5, "post_exposed_mm": 690, "setback_mm": 20, "slide_mm": 5, "tilt_deg": 0,
+        "rail_to_top_mm": 48, "mark_to_s_mm": 22,
+    },
+    "seat.inverse": {
+        "seat_angle_deg": 73.5, "setback_mm": 20, "tilt_deg": 0, "rail_to_top_mm": 48, "mark_to_s_mm": 22,
+        "s_x_mm": -190, "s_y_mm": 700,
+    },
+    "saddle.state": {"height_way": "straight", "height_mm": 727, "setback_way": "nose", "setback": 54},
+    "hood.place": {
+        "reach_mm": 80, "bend_radius_mm": 32, "lever_arc_deg": 18, "lever_forward_mm": 22, "lever_out_mm": 18,
+        "lever_slope_deg": 24, "rotation_deg": 2,
+    },
+    "grip.place": {"width_mm": 760, "rise_mm": 20, "sweep_deg": 8, "upsweep_deg": 5, "stem_length_mm": 50},
+    "steering.arm": {"width_mm": 760, "hand_inset_mm": 55, "stem_length_mm": 50, "stem_angle_deg": 6, "head_angle_deg": 66},
+    "level.pitch": {
+        "front_axle_height_mm": 350, "rear_axle_height_mm": 340, "front_radius_mm": 340, "rear_radius_mm": 340,
+        "axle_distance_mm": 1000,
+    },
+    "body.readouts": {
+        "height_mm": 1780, "foot_mm": 265, "crank_mm": 170, "s_x_mm": -208.18, "s_y_mm": 702.82, "h_x_mm": 455, "h_y_mm": 560,
+    },
+    "position.rotate": {"points": {"s": {"x_mm": -200, "y_mm": 700}}, "delta_deg": 5.3},
+    "search": {
+        "saddle": {"x_mm": -190, "y_mm": 700}, "hand": {"x_mm": 563, "y_mm": 640},
+        "hand_off_clamp": {"x_mm": 84, "y_mm": 14}, "discipline": "road", "bar_clamp_mm": 31.8, "most": 5,
+    },
+}  # fmt: skip
+
+
+def test_there_is_an_example_for_every_calculation() -> None:
+    assert set(EXAMPLES) == set(CALCULATIONS)
+
+
+@pytest.mark.parametrize("name", EXAMPLES)
+def test_python_and_http_give_the_same(name: str, empty: TestClient) -> None:
+    question = CALCULATIONS[name].takes.model_validate(EXAMPLES[name])
+    here = json.loads(calculate(name, question).model_dump_json(by_alias=True, exclude_none=True))
+    answer = empty.post(f"/api/calc/{name}", json=EXAMPLES[name])
+    assert answer.status_code == 200, answer.text
+    assert answer.json() == here
+
+
+@pytest.mark.parametrize("name", EXAMPLES)
+def test_the_shell_gives_the_same(name: str) -> None:
+    run = waymark("calc", name, typed=json.dumps(EXAMPLES[name]))
+    question = CALCULATIONS[name].takes.model_validate(EXAMPLES[name])
+    assert json.loads(run.stdout) == json.loads(
+        calculate(name, question).model_dump_json(by_alias=True, exclude_none=True)
+    )
+
+
+def test_the_forward_cockpit_by_hand(empty: TestClient) -> None:
+    got = empty.post("/api/calc/cockpit.forward", json=EXAMPLES["cockpit.forward"]).json()
+    # u = (−0.2924, 0.9563), n = (0.9563, 0.2924); up 48 − 10.453, ahead 99.452.
+    assert got["bar_x_mm"] == pytest.approx(390 - 37.547 * 0.292372 + 99.452 * 0.956305, abs=0.01)
+    assert got["bar_y_mm"] == pytest.approx(560 + 37.547 * 0.956305 + 99.452 * 0.292372, abs=0.01)
+
+
+def test_there_and_back(empty: TestClient) -> None:
+    ask = EXAMPLES["cockpit.forward"]
+    bar = empty.post("/api/calc/cockpit.forward", json=ask).json()
+    back = {k: v for k, v in ask.items() if k != "spacers_mm"} | bar
+    got = empty.post("/api/calc/cockpit.inverse", json=back).json()
+    assert got["spacers_mm"] == pytest.approx(20)
+    assert got["forward_error_mm"] == pytest.approx(0, abs=1e-9)
+    seat = empty.post("/api/calc/seat.forward", json=EXAMPLES["seat.forward"]).json()
+    again = empty.post("/api/calc/seat.inverse", json={**EXAMPLES["seat.inverse"], **seat}).json()
+    assert again == pytest.approx({"post_exposed_mm": 690, "slide_mm": 5})
+
+
+def test_disagreements_say_what_they_come_from(empty: TestClient) -> None:
+    full = empty.post("/api/calc/frame.derive", json=EXAMPLES["frame.derive"]).json()
+    wrong = {**EXAMPLES["frame.derive"], "stack_mm": full["stack_mm"] + 10}
+    got = empty.post("/api/calc/frame.derive", json=wrong).json()["disagreements"]
+    stack = next(d for d in got if d["field"] == "stack_mm")
+    assert stack["computed"] == pytest.approx(full["stack_mm"])
+    assert "head_tube_mm" in stack["from"]
+
+
+def test_a_saddle_stated_every_way(empty: TestClient) -> None:
+    got = empty.post("/api/calc/saddle.state", json=EXAMPLES["saddle.state"]).json()
+    assert got["s_x_mm"] == -204
+    assert got["heights"]["straight"] == pytest.approx(727)
+    assert got["setbacks"]["nose"] == pytest.approx(54)
+    assert set(got["heights"]) == {"straight", "vertical", "seat_tube", "pedal", "pedal_six", "floor"}
+
+
+def test_search_on_shelves_of_ones_own(empty: TestClient) -> None:
+    ask = EXAMPLES["search"]
+    demo = empty.post("/api/calc/search", json=ask).json()
+    assert demo["searched"] == 86
+    assert len(demo["sizes"]) == 5
+    chart = {
+        "stack_mm": 560, "reach_mm": 390, "head_angle_deg": 72, "seat_angle_deg": 73.5, "seat_tube_mm": 500,
+        "head_tube_mm": 150, "fork_length_mm": 370, "fork_offset_mm": 45, "bb_drop_mm": 70, "chainstay_mm": 410,
+        "front_centre_mm": 590,
+    }  # fmt: skip
+    own = {
+        "frames": [{"frame": "Own", "kind": "road", "material": "steel", "size": "M", "chart": chart}],
+        "parts": [
+            {"kind": "stem", "name": "S", "length_mm": 100, "angle_deg": -6, "clamp_height_mm": 40},
+            {"kind": "spacer", "name": "R", "height_mm": 5},
+        ],
+    }
+    got = empty.post("/api/calc/search", json={**ask, "shelves": own}).json()
+    assert got["searched"] == 1
+    assert got["sizes"][0]["stem_length_mm"] == 100
+    only_ring = {**own, "parts": own["parts"][1:]}
+    refused = empty.post("/api/calc/search", json={**ask, "shelves": only_ring})
+    assert refused.status_code == 422
+    assert refused.json()["field"] == "shelves.parts"
+
+
+BAD: list[tuple[str, dict[str, Any], str]] = [
+    ("cockpit.forward", {"head_angle_deg": 700}, "head_angle_deg"),
+    ("cockpit.forward", {"stem_length_mm": -90}, "stem_length_mm"),
+    ("cockpit.forward", {"stack_mm": "tall"}, "stack_mm"),
+    ("cockpit.forward", {"reach_mm": None}, "reach_mm"),
+    ("cockpit.forward", {"extra": 1}, "extra"),
+    ("body.readouts", {"height_mm": 50}, "height_mm"),
+    ("hood.place", {"lever_arc_deg": 4, "ramp_deg": 8}, "lever_arc_deg"),
+    ("saddle.state", {"height_way": "inside leg"}, "saddle_height.way"),
+    ("saddle.state", {"setback": 499, "setback_way": "mark", "height_mm": 300}, "setback"),
+    ("search", {"discipline": "unicycle"}, "discipline"),
+]
+
+
+@pytest.mark.parametrize(("name", "change", "field"), BAD)
+def test_bad_input_names_its_field_and_keeps_it(
+    name: str, change: dict[str, Any], field: str, empty: TestClient
+) -> None:
+    answer = empty.post(f"/api/calc/{name}", json={**EXAMPLES[name], **change})
+    assert answer.status_code == 422
+    body = answer.json()
+    assert body["field"] == field
+    assert body["message"]
+
+
+@pytest.mark.parametrize(
+    "text", ["{", "", "[]", '"x"', '{"stack_mm": NaN}', '{"stack_mm": Infinity}', "\x00"]
+)
+def test_broken_json_is_told_never_a_500(text: str, empty: TestClient) -> None:
+    answer = empty.post(
+        "/api/calc/cockpit.forward", content=text, headers={"Content-Type": "application/json"}
+    )
+    assert answer.status_code == 422
+    assert answer.json()["code"] == "input"
+
+
+def test_the_listing_has_schemas() -> None:
+    for entry in listing():
+        assert entry["takes"]["properties"]
+        assert entry["gives"]["properties"]
+        assert entry["says"]

@@ -1,0 +1,405 @@
+"""Fit files: typed in, undone and brought back, never overwritten, exported and opened again."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+
+from waymark.core.cockpit import Stem, bar_clamp
+from waymark.core.marks import Mark
+from waymark.demo import demo_files
+from waymark.rooms.fits import FitState, file_schema
+from waymark.rooms.fits.edits import PATHS
+from waymark.rooms.fits.fileio import read_file, write_file
+from waymark.storage import Store, open_store
+from waymark.web import make_app
+
+
+class Fitter:
+    """Somebody at a sheet: every edit is made on the revision they last saw."""
+
+    def __init__(self, client: TestClient, fit: int) -> None:
+        self.client, self.fit = client, fit
+        self.sheet: dict[str, Any] = self.read()
+
+    def read(self, view: str = "measure") -> dict[str, Any]:
+        self.sheet = self.client.get(f"/api/fits/{self.fit}/sheet", params={"view": view}).json()
+        return self.sheet
+
+    def send(self, path: str, value: Any, view: str = "measure") -> Any:
+        body = {"base_revision": self.sheet["revision"], "changes": [{"path": path, "value": value}]}
+        answer = self.client.post(f"/api/fits/{self.fit}/changes", params={"view": view}, json=body)
+        if answer.status_code == 200:
+            self.sheet = answer.json()
+        return answer
+
+    def edit(self, path: str, value: Any, view: str = "measure") -> dict[str, Any]:
+        answer = self.send(path, value, view)
+        assert answer.status_code == 200, answer.text
+        return self.sheet
+
+    def step(self, way: str) -> Any:
+        answer = self.client.post(
+            f"/api/fits/{self.fit}/{way}", json={"base_revision": self.sheet["revision"]}
+        )
+        if answer.status_code == 200:
+            self.sheet = answer.json()
+        return answer
+
+    def cell(self, mark: str, layer: str) -> tuple[float, float] | None:
+        row = next(r for r in self.sheet["ledger"] if r["mark"] == mark)
+        cell = row["cells"].get(layer)
+        return None if cell is None else (cell["x_mm"], cell["y_mm"])
+
+    def measure(self) -> None:
+        """The study's rider, typed in."""
+        self.edit("measure.nose_to_s", "153")
+        self.edit("measure.saddle_height", {"way": "straight", "typed": "72.7 cm"})
+        self.edit("measure.setback", {"way": "nose", "typed": "54"})
+        self.edit("measure.hand_reach", {"way": "hand_ahead", "typed": "563"})
+        self.edit("measure.hand_height", {"way": "hand_up", "typed": "646"})
+
+
+@pytest.fixture
+def fitter(demo: TestClient) -> Fitter:
+    """A new rider's empty file in a room with shelves."""
+    rider = demo.post("/api/riders", json={"name": "Ines Vellacott"}).json()
+    fit = demo.post("/api/fits", json={"rider_id": rider["id"], "title": "Test"}).json()
+    return Fitter(demo, fit["id"])
+
+
+def demo_fit(demo: TestClient, rider: str) -> Fitter:
+    """One of the demo's files."""
+    return Fitter(demo, next(line["id"] for line in demo.get("/api/fits").json() if line["rider"] == rider))
+
+
+def test_statements_become_marks(fitter: Fitter) -> None:
+    fitter.measure()
+    saddle = fitter.cell("saddle", "now")
+    assert saddle == pytest.approx((-207, (727**2 - 207**2) ** 0.5))
+    assert fitter.cell("hand", "now") == (563, 646)
+    ways = {w["way"]: w["value"] for w in fitter.sheet["ways"]["saddle_height"]}
+    assert ways["straight"] == pytest.approx(727)
+    assert ways["vertical"] == pytest.approx(saddle[1])
+    assert fitter.sheet["state"]["measure"]["saddle_height"]["typed"] == "72.7 cm"
+
+
+def test_a_goal_is_whole_and_its_figures_agree(fitter: Fitter) -> None:
+    fitter.measure()
+    fitter.edit("goal.hand", {"dx_mm": -10, "dy_mm": 15})
+    assert fitter.cell("hand", "goal") == (553, 661)
+    assert fitter.cell("saddle", "goal") == (-207, 697)
+    row = next(r for r in fitter.sheet["ledger"] if r["mark"] == "hand")
+    assert row["moves"] == ["−10", "+15"]
+
+
+def size_id(fitter: Fitter, label: str) -> int:
+    """The key of a size on the shelf."""
+    sizes = fitter.client.get("/api/shelves/frames").json()
+    return next(s["id"] for s in sizes if f"{s['size']['frame']} {s['size']['size']}" == label)
+
+
+def test_choosing_a_frame_takes_its_exact_best_build(fitter: Fitter) -> None:
+    fitter.measure()
+    fitter.read("frame")
+    offer = next(o for o in fitter.sheet["frames"]["offers"] if o["kind"] == "road" and o["verdict"] != "out")
+    sheet = fitter.edit("frame.chosen", offer["id"], "frame")
+    row = next(r for r in sheet["ledger"] if r["mark"] == "hand")
+    assert (row["miss"]["show_x"], row["miss"]["show_y"]) == (offer["show_x"], offer["show_y"])
+    state = sheet["state"]
+    chart, build = state["frame"]["chosen"]["chart"], state["build"]
+    angle = -build["stem"]["angle_deg"] if build["turned_over"] else build["stem"]["angle_deg"]
+    stem = Stem(build["stem"]["length_mm"], angle, build["stem"]["clamp_height_mm"])
+    top = Mark(chart["reach_mm"], chart["stack_mm"])
+    clamp = bar_clamp(top, chart["head_angle_deg"], chart["cover_mm"], build["spacers_mm"], stem)
+    off = Mark(sheet["context"]["hand_ahead"], sheet["context"]["hand_above"])
+    assert fitter.cell("hand", "plan") == pytest.approx(((clamp + off).x_mm, (clamp + off).y_mm))
+
+
+def test_every_stop_is_what_taking_it_gives(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    rails = {r["name"]: r for r in fitter.read("build")["build"]["rails"]}
+    for stop in rails["spacers"]["stops"]:
+        fitter.edit("build.spacers_mm", stop["value"], "build")
+        hand = next(r for r in fitter.sheet["ledger"] if r["mark"] == "hand")
+        assert (hand["miss"]["show_x"], hand["miss"]["show_y"]) == (stop["show_x"], stop["show_y"])
+        assert hand["miss"]["verdict"] == stop["verdict"]
+    fitter.edit("build.best", True, "build")
+    angle = rails["angle"]["value"]
+    for stop in rails["length"]["stops"]:
+        fitter.edit("build.stem", {"length_mm": stop["value"], "angle_deg": angle}, "build")
+        assert fitter.sheet["build"]["rails"][1]["value"] == stop["value"]
+        hand = next(r for r in fitter.sheet["ledger"] if r["mark"] == "hand")
+        assert (hand["miss"]["show_x"], hand["miss"]["show_y"]) == (stop["show_x"], stop["show_y"])
+
+
+def test_turning_the_stem_over_shows_first_what_it_does(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    build = fitter.read("build")["build"]
+    fitter.edit("build.turned_over", not build["turned_over"], "build")
+    hand = next(r for r in fitter.sheet["ledger"] if r["mark"] == "hand")
+    assert (hand["miss"]["show_x"], hand["miss"]["show_y"]) == (
+        build["over"]["show_x"],
+        build["over"]["show_y"],
+    )
+
+
+def test_no_frame_for_the_keeper_but_numbers_to_look_for(demo: TestClient) -> None:
+    frames = demo_fit(demo, "Piran Lowe").read("frame")["frames"]
+    assert frames["carry"] == 0
+    assert all(o["verdict"] == "out" and o["sentence"] for o in frames["offers"])
+    look = frames["look_for"]
+    tallest = max(o["stack_mm"] for o in frames["offers"])
+    assert look["stack_least_mm"] > tallest
+    assert look["reach_least_mm"] < look["reach_greatest_mm"]
+
+
+def test_a_later_change_makes_frame_and_build_stale_and_says_why(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    fitter.edit("goal.saddle", {"dx_mm": 0, "dy_mm": -9})
+    posts = {p["name"]: p for p in fitter.sheet["trail"]}
+    assert posts["frame"]["state"] == posts["build"]["state"] == "stale"
+    assert posts["frame"]["reason"] == "The saddle was lowered 6 mm after this was chosen."
+    fitter.edit("build.best", True)
+    posts = {p["name"]: p for p in fitter.sheet["trail"]}
+    assert posts["frame"]["state"] == "done"
+
+
+def test_undo_and_redo_walk_the_line(fitter: Fitter) -> None:
+    for n in (1, 2, 3):
+        fitter.edit("goal.hand", {"dx_mm": n, "dy_mm": 0})
+
+    def now() -> float:
+        return float(fitter.sheet["state"]["goal"]["hand_dx_mm"])
+
+    assert fitter.sheet["undo"] == "Hand moved +3 fore, +0 up"
+    seen = []
+    for way in ("undo", "undo", "redo", "redo", "undo"):
+        assert fitter.step(way).status_code == 200
+        seen.append(now())
+    assert seen == [2, 1, 2, 3, 2]
+    fitter.edit("goal.hand", {"dx_mm": 9, "dy_mm": 0})
+    assert fitter.sheet["redo"] is None
+    assert fitter.step("redo").status_code == 422
+    fitter.step("undo")
+    assert now() == 2
+    for _ in range(2):
+        fitter.step("undo")
+    assert now() == 0
+    assert fitter.step("undo").json()["field"] == "undo"
+    # Nothing was taken away: every step is a revision of its own.
+    assert len(fitter.sheet["history"]) == fitter.sheet["revision"]
+
+
+def test_undo_works_after_a_restart(tmp_path: Path, demo_store: Store) -> None:
+    with TestClient(make_app(demo_store)) as client:
+        fitter = demo_fit(client, "Brona Askwith")
+        before = fitter.cell("saddle", "now")
+        fitter.edit("measure.saddle_height", {"way": "straight", "typed": "700"})
+        fit = fitter.fit
+    path = Path(str(demo_store.engine.url.database))
+    again = open_store(path)
+    with TestClient(make_app(again)) as client:
+        fitter = Fitter(client, fit)
+        assert fitter.cell("saddle", "now") != before
+        assert fitter.step("undo").status_code == 200
+        assert fitter.cell("saddle", "now") == before
+    again.close()
+
+
+def test_two_windows_never_overwrite_each_other(fitter: Fitter) -> None:
+    other = Fitter(fitter.client, fitter.fit)
+    fitter.edit("notes", "mine")
+    met = other.send("notes", "theirs")
+    assert met.status_code == 409
+    body = met.json()
+    assert body["code"] == "conflict"
+    assert (body["kept"], body["allowed"]) == ("1", "2")
+    assert other.step("undo").status_code == 409
+    other.read()
+    assert other.sheet["state"]["notes"] == "mine"
+    other.edit("notes", "theirs")
+
+
+def test_changes_are_taken_all_or_none(fitter: Fitter) -> None:
+    body = {
+        "base_revision": fitter.sheet["revision"],
+        "changes": [{"path": "notes", "value": "kept?"}, {"path": "measure.crank", "value": "9 m"}],
+    }
+    answer = fitter.client.post(f"/api/fits/{fitter.fit}/changes", json=body)
+    assert answer.status_code == 422
+    fitter.read()
+    assert fitter.sheet["state"]["notes"] == ""
+    assert fitter.sheet["revision"] == 1
+
+
+BAD: list[tuple[str, Any, str]] = [
+    ("measure.saddle_height", {"way": "straight", "typed": "74.5"}, "measure.saddle_height"),
+    ("measure.saddle_height", {"way": "straight", "typed": "nan"}, "measure.saddle_height"),
+    ("measure.saddle_height", {"way": "sideways", "typed": "745"}, "measure.saddle_height.way"),
+    ("measure.saddle_height", "745", "measure.saddle_height"),
+    ("measure.setback", {"way": "angle", "typed": "700"}, "measure.setback"),
+    ("measure.setback", {"way": "mark", "typed": "900"}, "measure.setback"),
+    ("measure.crank", "-170", "measure.crank"),
+    ("measure.crank", [], "measure.crank"),
+    ("measure.frame", "first", "measure.frame"),
+    ("measure.frame", 99999, "frame_size_id"),
+    ("measure.bar", 99999, "part_id"),
+    ("goal.discipline", "unicycle", "goal.discipline"),
+    ("goal.hand", {"dx_mm": 9000, "dy_mm": 0}, "goal.hand.dx_mm"),
+    ("goal.hand", {"dx_mm": True, "dy_mm": 0}, "goal.hand.dx_mm"),
+    ("goal.hand", 5, "goal.hand"),
+    ("frame.chosen", True, "frame.chosen"),
+    ("frame.chosen", 1, "measure"),
+    ("build.spacers_mm", 5, "frame.chosen"),
+    ("build.best", True, "frame.chosen"),
+    ("build.turned_over", True, "build.turned_over"),
+    ("build.stem", {"length_mm": 101, "angle_deg": 3}, "build.stem"),
+    ("build.stem", {"length_mm": 100, "angle_deg": "up"}, "build.stem"),
+    ("build.stem", 100, "build.stem"),
+    ("built.hand_x", "ten", "built.hand_x"),
+    ("notes", "x" * 5000, "notes"),
+    ("rider.name", "x", "path"),
+]
+
+
+@pytest.mark.parametrize(("path", "value", "field"), BAD)
+def test_bad_edits_name_their_field_and_change_nothing(
+    fitter: Fitter, path: str, value: Any, field: str
+) -> None:
+    answer = fitter.send(path, value)
+    assert answer.status_code in (404, 422), answer.text
+    assert answer.json()["field"] == field
+    assert answer.json()["message"]
+    assert fitter.read()["revision"] == 1
+
+
+def test_numbers_that_contradict_each_other_are_refused_as_typed(fitter: Fitter) -> None:
+    fitter.edit("measure.saddle_height", {"way": "straight", "typed": "380"})
+    answer = fitter.send("measure.setback", {"way": "mark", "typed": "390"})
+    assert answer.status_code == 422
+    assert "misread" in answer.json()["message"]
+    assert answer.json()["kept"] == "390"
+
+
+def test_a_pile_the_drawer_cannot_make(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    answer = fitter.send("build.spacers_mm", 12)
+    assert answer.json()["allowed"] == "0, 5, 10, 15, 20, 25, 30 mm"
+    assert fitter.send("build.spacers_mm", 35).status_code == 422
+
+
+def test_what_is_taken_back_is_gone(fitter: Fitter) -> None:
+    fitter.measure()
+    fitter.edit("measure.setback", None)
+    assert fitter.cell("saddle", "now") is None
+    fitter.edit("measure.crank", "165")
+    fitter.edit("measure.crank", "")
+    assert "crank" in fitter.sheet["assumed"]
+    fitter.edit("measure.frame", size_id(fitter, "Corvane Lull 56"))
+    assert "seat_angle" not in fitter.sheet["assumed"]
+    fitter.edit("measure.frame", None)
+    assert "seat_angle" in fitter.sheet["assumed"]
+
+
+def test_built_marks_are_judged_against_the_goal(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    goal = fitter.cell("hand", "goal") or (0, 0)
+    fitter.edit("built.hand_x", f"{goal[0] + 7:.0f}")
+    fitter.edit("built.hand_y", f"{goal[1]:.0f} mm")
+    row = next(r for r in fitter.sheet["ledger"] if r["mark"] == "hand")
+    assert row["miss"] == {
+        "of": "built", "dx_mm": 7, "dy_mm": 0, "show_x": "+7", "show_y": "0", "verdict": "out",
+    }  # fmt: skip
+
+
+def test_every_cell_says_where_it_comes_from(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    for row in fitter.read("build")["ledger"]:
+        for cell in row["cells"].values():
+            assert cell["source"], row["mark"]
+    saddle = next(r for r in fitter.sheet["ledger"] if r["mark"] == "saddle")["cells"]["now"]["source"]
+    assert "Nose behind BB: 46" in saddle
+    assert any("nose ahead of the mark 152" in line for line in saddle)
+
+
+@pytest.mark.parametrize("view", ["rider", "measure", "goal", "frame", "build", "setup", "ride"])
+def test_every_demo_file_opens_at_every_post(demo: TestClient, view: str) -> None:
+    for line in demo.get("/api/fits").json():
+        sheet = demo.get(f"/api/fits/{line['id']}/sheet", params={"view": view})
+        assert sheet.status_code == 200
+        assert sheet.json()["problems"] == []
+        assert sheet.json()["picture"]["bike"]
+
+
+def test_the_demo_files_are_solved_in_different_ways(demo: TestClient) -> None:
+    lines = demo.get("/api/fits").json()
+    solved = [line for line in lines if line["worst"] and line["worst"]["verdict"] != "out"]
+    assert len(solved) >= 3
+    builds = set()
+    for line in solved:
+        b = demo.get(f"/api/fits/{line['id']}/sheet").json()["state"]["build"]
+        builds.add((b["stem"]["angle_deg"], b["turned_over"]))
+    assert len(builds) >= 2
+
+
+@pytest.mark.parametrize("text", demo_files())
+def test_export_and_import_give_back_the_same_file(empty: TestClient, text: str) -> None:
+    fit = empty.post("/api/fits/import", json={"text": text}).json()["id"]
+    answer = empty.get(f"/api/fits/{fit}/file")
+    assert answer.text == text
+    assert answer.headers["content-disposition"].endswith('.waymark.json"')
+
+
+@pytest.mark.parametrize(
+    ("spoil", "field"),
+    [
+        (lambda _: "{", "file"),
+        (lambda _: "[" * 100_000, "file"),
+        (lambda _: "[]", "format"),
+        (lambda f: json.dumps({**f, "format": "other"}), "format"),
+        (lambda f: json.dumps({**f, "version": 99}), "version"),
+        (lambda f: json.dumps({**f, "version": "one"}), "version"),
+        (lambda f: json.dumps({**f, "title": ""}), "title"),
+        (
+            lambda f: json.dumps({**f, "fit": {**f["fit"], "goal": {"discipline": "unicycle"}}}),
+            "fit.goal.discipline",
+        ),
+        (lambda f: json.dumps({**f, "fit": 3}), "fit"),
+        (lambda f: json.dumps({**f, "surprise": 1}), "surprise"),
+    ],
+)
+def test_a_file_that_cannot_be_read_says_where(empty: TestClient, spoil: Any, field: str) -> None:
+    answer = empty.post("/api/fits/import", json={"text": spoil(json.loads(demo_files()[0]))})
+    assert answer.status_code == 422
+    assert answer.json()["field"] == field
+    assert empty.get("/api/fits").json() == []
+
+
+def test_a_file_holds_copies_so_that_a_shelf_can_change(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    before = fitter.cell("hand", "plan")
+    text = demo.get("/api/shelves/frames.csv").text.replace(
+        "Ostrel Drift,gravel,carbon,M,563", "Ostrel Drift,gravel,carbon,M,569"
+    )
+    assert (
+        demo.post("/api/shelves/frames/import", json={"text": text, "apply": True}).json()["replaced"] == 86
+    )
+    fitter.read()
+    assert fitter.cell("hand", "plan") == before
+
+
+def test_the_schema_accepts_what_is_written() -> None:
+    schema = file_schema()
+    assert schema["properties"]["fit"]["$ref"].endswith("FitState")
+    text = write_file("T", "R", read_file(demo_files()[0]).rider.profile, FitState())
+    assert read_file(text).fit == FitState()
+
+
+def test_every_path_can_be_named() -> None:
+    assert "measure.saddle_height" in PATHS
+    assert len(PATHS) == len(set(PATHS))

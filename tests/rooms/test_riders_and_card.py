@@ -1,0 +1,122 @@
+"""Riders' measures, and the workshop card as page and PDF."""
+
+from __future__ import annotations
+
+import io
+
+import pytest
+from fastapi.testclient import TestClient
+from pypdf import PdfReader
+
+from waymark.core.drawing.primitives import DisplayList, Label
+from waymark.core.marks import Mark
+from waymark.rooms.documents import write_pdf
+
+
+@pytest.fixture
+def rider(empty: TestClient) -> int:
+    """A rider just met."""
+    return empty.post("/api/riders", json={"name": "  Ines Vellacott ", "about": "41"}).json()["id"]
+
+
+def test_measures_are_kept_as_typed_and_understood(empty: TestClient, rider: int) -> None:
+    edit = {"measures": {"height": "5'9 1/4\"", "inseam": "82,4 cm", "mass": "141 lb", "foot": "302"}}
+    out = empty.patch(f"/api/riders/{rider}", json=edit).json()
+    measures = out["profile"]["measures"]
+    assert out["name"] == "Ines Vellacott"
+    assert measures["height"] == {"typed": "5'9 1/4\"", "value": pytest.approx(1758.95)}
+    assert measures["inseam"]["value"] == pytest.approx(824)
+    assert measures["mass"]["value"] == pytest.approx(63.96, abs=0.01)
+    says = {p["name"]: p["says"] for p in out["plausible"]}
+    assert says["foot"] == "15 long"
+    assert says["inseam"] is None
+
+
+def test_a_bad_measure_keeps_the_good_ones_as_they_were(empty: TestClient, rider: int) -> None:
+    empty.patch(f"/api/riders/{rider}", json={"measures": {"height": "1760"}})
+    answer = empty.patch(f"/api/riders/{rider}", json={"measures": {"height": "1780", "inseam": "31"}})
+    assert answer.status_code == 422
+    assert answer.json()["code"] == "ambiguous"
+    assert answer.json()["field"] == "measures.inseam"
+    (out,) = empty.get("/api/riders").json()
+    assert out["profile"]["measures"]["height"]["typed"] == "1760"
+
+
+def test_a_measure_is_taken_back_by_a_blank(empty: TestClient, rider: int) -> None:
+    empty.patch(f"/api/riders/{rider}", json={"measures": {"height": "1760"}, "words": "No pain."})
+    out = empty.patch(f"/api/riders/{rider}", json={"measures": {"height": " "}}).json()
+    assert out["profile"]["measures"] == {}
+    assert out["profile"]["words"] == "No pain."
+
+
+@pytest.mark.parametrize(
+    "body", [{"name": ""}, {"name": "   "}, {"name": "x" * 121}, {}, {"name": "a", "age": 3}]
+)
+def test_a_rider_needs_a_name(empty: TestClient, body: dict[str, object]) -> None:
+    answer = empty.post("/api/riders", json=body)
+    assert answer.status_code == 422
+    assert answer.json()["field"]
+
+
+def test_nobody_by_that_number(empty: TestClient) -> None:
+    assert empty.patch("/api/riders/99", json={"name": "x"}).status_code == 404
+    assert empty.post("/api/fits", json={"rider_id": 99}).status_code == 404
+    assert empty.get("/api/fits/99/sheet").status_code == 404
+    assert empty.get("/api/fits/99/card.pdf").status_code == 404
+
+
+def fit_of(demo: TestClient, rider: str) -> int:
+    """A demo file's number."""
+    return next(line["id"] for line in demo.get("/api/fits").json() if line["rider"] == rider)
+
+
+def test_the_pdf_is_one_a4_page_with_the_sheets_numbers(demo: TestClient) -> None:
+    fit = fit_of(demo, "Tamsin Orre")
+    answer = demo.get(f"/api/fits/{fit}/card.pdf")
+    assert answer.headers["content-type"] == "application/pdf"
+    pages = PdfReader(io.BytesIO(answer.content)).pages
+    assert len(pages) == 1
+    assert [round(float(v)) for v in pages[0].mediabox[2:]] == [595, 842]
+    text = pages[0].extract_text()
+    sheet = demo.get(f"/api/fits/{fit}/sheet?view=setup").json()
+    for row in sheet["ledger"]:
+        for layer in ("now", "goal", "plan"):
+            assert row["cells"][layer]["show_x"] in text
+            assert row["cells"][layer]["show_y"] in text
+    build = sheet["state"]["build"]
+    assert f"Stem {build['stem']['length_mm']:g}" in text
+    assert "Tamsin Orre, Ostrel Drift M" in text
+    assert "diagnoses" in text
+
+
+def test_fonts_travel_with_the_pdf_and_print_every_name() -> None:
+    page = DisplayList([Label(Mark(20, 200), "Łukasz Şahin Ærø −6° ±3", "strong", "start", 5)])
+    reader = PdfReader(io.BytesIO(write_pdf([page], "x")))
+    assert "Łukasz Şahin Ærø −6° ±3" in reader.pages[0].extract_text()
+    fonts = reader.pages[0]["/Resources"]["/Font"].values()
+    assert any(
+        "/FontFile2" in f.get_object()["/FontDescriptor"]
+        for f in fonts
+        if "/FontDescriptor" in f.get_object()
+    )
+
+
+def test_the_same_page_gives_the_same_bytes() -> None:
+    page = DisplayList([Label(Mark(20, 200), "same", "plain", "end", 5)])
+    assert write_pdf([page], "x") == write_pdf([page], "x")
+
+
+def test_screen_and_paper_read_one_list(demo: TestClient) -> None:
+    fit = fit_of(demo, "Odile Marrack")
+    page = demo.get(f"/api/fits/{fit}/card").json()
+    words = [i["text"] for i in page["items"] if i.get("text")]
+    text = PdfReader(io.BytesIO(demo.get(f"/api/fits/{fit}/card.pdf").content)).pages[0].extract_text()
+    for word in words:
+        assert word in text
+    assert any(w.startswith("Grips: centre") for w in words)
+
+
+def test_no_card_before_there_is_a_plan(demo: TestClient) -> None:
+    answer = demo.get(f"/api/fits/{fit_of(demo, 'Piran Lowe')}/card")
+    assert answer.status_code == 422
+    assert "choose a frame" in answer.json()["message"]

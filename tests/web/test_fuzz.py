@@ -1,0 +1,27 @@
+"""The whole interface under generated requests: it answers as its description says and never with a 500."""
+
+from __future__ import annotations
+
+import tempfile
+from pathlib import Path
+
+import schemathesis
+from hypothesis import HealthCheck, settings
+
+from waymark.cli.main import seed
+from waymark.storage import open_store, upgrade
+from waymark.web import make_app
+
+_store = open_store(Path(tempfile.mkdtemp()) / "fuzz.sqlite3")
+upgrade(_store)
+seed(_store)
+schema = schemathesis.openapi.from_asgi("/api/openapi.json", make_app(_store))
+
+
+@schema.parametrize()
+@settings(max_examples=8, deadline=None, suppress_health_check=list(HealthCheck))
+def test_no_request_breaks_the_house(case: schemathesis.Case) -> None:
+    answer = case.call(headers={"Host": "localhost"})
+    assert answer.status_code < 500, answer.text
+    if answer.status_code >= 400 and "json" in answer.headers.get("content-type", [""])[0]:
+        assert answer.json()["message"]
