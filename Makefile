@@ -49,7 +49,7 @@ bench: setup
 	$(PY) bench/search.py
 
 shots: setup browser
-	$(PY) tools/make_shots.py
+	PYTHONPATH=. $(PY) tools/make_shots.py
 
 # The typed client of the screens, from the server's own description.
 client: setup

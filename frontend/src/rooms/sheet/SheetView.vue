@@ -95,7 +95,7 @@ useEventListener(window, 'keydown', (event) => {
       @keys="keys = true" @find="router.push({ path: '/', query: { find: '1' } })"
     />
     <main v-if="sheet" class="body" :class="{ page }">
-      <section v-if="page" class="field paper-field">
+      <section v-if="page" class="field paper-field" tabindex="0" aria-label="Page">
         <RiderPage v-if="post === 'rider'" :sheet="sheet" />
         <SetupPage v-else-if="post === 'setup'" :sheet="sheet" />
         <RidePage v-else :sheet="sheet" />

@@ -52,7 +52,7 @@ const dots = (list: ShelvedSize[]) => list.map((s) => ({ x: ((s.size.chart.reach
   <div class="shelf">
     <TopBar><input v-model="asked" type="search" class="ask" placeholder="frame" aria-label="Find a frame" /></TopBar>
     <main>
-      <section class="list">
+      <section class="list" tabindex="0" aria-label="Frames">
         <h1>Frames <small class="quiet">{{ frames.length }} frames, {{ sizes.length }} sizes</small></h1>
         <div class="kinds" role="radiogroup" aria-label="Use">
           <button type="button" role="radio" :aria-checked="kind === ''" @click="kind = ''">all</button>

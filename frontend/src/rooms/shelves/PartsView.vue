@@ -32,7 +32,7 @@ const grids = computed(() => stemGrid(parts.value.map((p) => p.part)))
   <div class="shelf">
     <TopBar><input v-model="asked" type="search" class="ask" placeholder="part" aria-label="Find a part" /></TopBar>
     <main>
-      <section class="list">
+      <section class="list" tabindex="0" aria-label="Parts">
         <h1>Parts <small class="quiet">{{ parts.length }} on the shelf</small></h1>
         <article v-for="grid in grids" :key="grid.clamp">
           <h2>Stems, {{ grid.clamp }} clamp <small class="quiet">length across, angle as printed down</small></h2>

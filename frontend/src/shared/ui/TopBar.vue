@@ -17,8 +17,8 @@ const ROOMS = [
     <nav aria-label="Rooms"><router-link v-for="room in ROOMS" :key="room.to" :to="room.to">{{ room.name }}</router-link></nav>
     <slot />
     <div class="keys">
-      <button type="button" :aria-label="`Unit: ${unit}. Change`" @click="toggleUnit"><kbd>U</kbd> {{ unit }}</button>
-      <button type="button" :aria-label="`${sheet} sheet. Change`" @click="toggleSheet"><kbd>{{ sheet === 'light' ? '☾' : '☀' }}</kbd></button>
+      <button type="button" :title="`Shown in ${unit}; press to change`" @click="toggleUnit"><kbd>U</kbd> {{ unit }}</button>
+      <button type="button" :aria-label="`${sheet} sheet. Change`" @click="toggleSheet"><kbd aria-hidden="true">{{ sheet === 'light' ? '☾' : '☀' }}</kbd></button>
     </div>
   </header>
 </template>

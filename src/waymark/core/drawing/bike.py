@@ -58,6 +58,11 @@ def _tubes(frame: FrameGeometry) -> list[tuple[str, Path]]:
     down_at = bottom + u.scaled(min(26.0, long * 0.3))
     top_at = top - u.scaled(min(24.0, long * 0.25))
     top_tube_seat = frame.on_seat_tube(frame.seat_tube_mm - 16)
+    if frame.step_through_mm is not None:
+        # A low frame: the upper tube runs beside the down tube, its seat end at the height stepped over.
+        rise = frame.step_through_mm + frame.ground_y_mm
+        top_tube_seat = frame.on_seat_tube(max(60.0, rise / sin(radians(frame.seat_angle_deg))))
+        top_at = bottom + u.scaled(long * 0.62)
     stay_at = frame.on_seat_tube(frame.seat_tube_mm - 30)
     crown = frame.crown
     fork_mid = crown.toward(front, 0.5) + n.scaled(frame.fork_offset_mm * 0.1 + 2)

@@ -38,7 +38,7 @@ class FrameGeometry:
     rim_radius_mm: float = 311.0
     cover_mm: float = 8.0
     spacer_limit_mm: float = 30.0
-    standover_mm: float | None = None
+    step_through_mm: float | None = None
 
     @property
     def head_top(self) -> Mark:

@@ -67,7 +67,7 @@ class FrameChart(Strict):
             fork_offset_mm=self.fork_offset_mm, bb_drop_mm=self.bb_drop_mm, chainstay_mm=self.chainstay_mm,
             front_centre_mm=self.front_centre_mm, wheel_radius_mm=self.wheel_radius_mm,
             rim_radius_mm=self.bead_mm / 2, cover_mm=self.cover_mm, spacer_limit_mm=self.spacer_limit_mm,
-            standover_mm=self.standover_mm,
+            step_through_mm=self.step_through_mm,
         ).checked()  # fmt: skip
 
 

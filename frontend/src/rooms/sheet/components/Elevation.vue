@@ -67,7 +67,7 @@ defineExpose({ frame })
 <template>
   <div ref="box" class="elevation">
     <svg
-      v-if="width > 0" :width="width" :height="height" role="img" :aria-label="`Side elevation, ${picture.label || 'bike as measured'}`"
+      v-if="width > 0" :width="width" :height="height" role="group" :aria-label="`Side elevation, ${picture.label || 'bike as measured'}`"
       @wheel="onWheel" @pointerdown="onDown" @pointermove="onMove" @pointerup="drag = null" @pointercancel="drag = null"
     >
       <g class="grid">

@@ -61,8 +61,8 @@ const lastHead = () => (props.last === 'moves' ? 'Moves by' : 'Miss')
           <td v-for="it in LAYERS" :key="it.layer">
             <el-popover v-if="row.cells[it.layer]" trigger="click" placement="top" :width="300" @show="open = row.mark + it.layer" @hide="open = null">
               <template #reference>
-                <button type="button" class="pair figure" :class="`${it.layer}-ink`" :data-cell="`${row.mark}-${it.layer}`" :aria-label="`${row.label}, ${it.name}: ${row.cells[it.layer]!.show_x} fore, ${row.cells[it.layer]!.show_y} up. Where from`">
-                  <span>{{ figure(row.cells[it.layer]!, 'x') }}</span><span>{{ figure(row.cells[it.layer]!, 'y') }}</span>
+                <button type="button" class="pair figure" :class="`${it.layer}-ink`" :data-cell="`${row.mark}-${it.layer}`">
+                  <b class="visually-hidden">{{ row.label }}, {{ it.name }}</b><span>{{ figure(row.cells[it.layer]!, 'x') }}</span><span>{{ figure(row.cells[it.layer]!, 'y') }}</span>
                 </button>
               </template>
               <p class="source-head">{{ row.label }}, {{ it.name }}</p>

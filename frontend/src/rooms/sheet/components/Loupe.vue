@@ -85,7 +85,7 @@ const clip = computed(() => `loupe-${props.row.mark}`)
       :width="2 * R + 4" :height="2 * R + 4" :viewBox="`${-R - 2} ${-R - 2} ${2 * R + 4} ${2 * R + 4}`"
       :tabindex="draggable ? 0 : undefined" :role="draggable ? 'slider' : 'img'"
       :aria-label="draggable ? `${row.label} goal; arrows move it` : `${row.label} magnified`"
-      :aria-valuetext="row.miss ? `${row.miss.show_x} ${row.miss.show_y}` : undefined"
+      :aria-valuetext="draggable && row.miss ? `${row.miss.show_x} ${row.miss.show_y}` : undefined"
       :aria-valuenow="draggable ? Math.round(centre.y_mm) : undefined"
       @pointerdown="down" @pointermove="drag" @pointerup="up" @pointercancel="up" @keydown="key"
     >

@@ -36,12 +36,12 @@ const told = ref<string | null>(null)
       </router-link>
     </nav>
     <div class="keys">
-      <button type="button" aria-label="Find a rider" @click="emit('find')"><kbd>/</kbd> find</button>
-      <button type="button" :aria-label="`Unit: ${unit}. Change`" @click="toggleUnit"><kbd>U</kbd> {{ unit }}</button>
+      <button type="button" title="Find a rider" @click="emit('find')"><kbd>/</kbd> find</button>
+      <button type="button" :title="`Shown in ${unit}; press to change`" @click="toggleUnit"><kbd>U</kbd> {{ unit }}</button>
       <button type="button" :aria-label="`${sheet} sheet. Change`" :title="`${sheet} sheet`" @click="toggleSheet">
-        <kbd>{{ sheet === 'light' ? '☾' : '☀' }}</kbd>
+        <kbd aria-hidden="true">{{ sheet === 'light' ? '☾' : '☀' }}</kbd>
       </button>
-      <button type="button" aria-label="Keys" @click="emit('keys')"><kbd>?</kbd></button>
+      <button type="button" aria-label="Keys" @click="emit('keys')"><kbd aria-hidden="true">?</kbd></button>
     </div>
     <p v-if="told" class="told" role="status">
       {{ told }} <button type="button" class="press bare low" @click="told = null">Seen</button>

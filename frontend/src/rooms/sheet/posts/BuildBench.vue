@@ -56,9 +56,15 @@ const turn = () => build.value?.over && store.change({ path: 'build.turned_over'
       <h1>{{ build.headline }}</h1>
       <p class="quiet small">Tolerance {{ hand?.tol_x_mm }} each way. Dots: mm left over at each stop.</p>
     </header>
+    <p v-if="stale" class="warn stale">{{ stale }}</p>
     <SteererStack :build="build" :preview="looked?.stop ?? null" :hand-to-clamp="handToClamp" @spacer="(mm) => store.change({ path: 'build.spacers_mm', value: mm })" @over="turn" />
     <div class="scroll">
       <StopRail v-for="rail in build.rails" :key="rail.name" :rail="rail" :tolerance="hand?.tol_x_mm ?? 5" :previewed="looked?.rail === rail.name ? looked.stop.value : null" @look="(s) => look(rail, s)" @take="(s) => take(rail, s)" />
+      <div class="acts">
+        <button type="button" class="press solid" :disabled="build.best_is_now && !stale" @click="store.change({ path: 'build.best', value: true })">Best for this size</button>
+        <router-link class="press" :to="`/fits/${sheet.id}/setup`">Card</router-link>
+        <span v-if="build.best_is_now && !stale" class="quiet small">nothing on the shelf is nearer</span>
+      </div>
       <div class="over">
         <button type="button" class="press low" :disabled="!build.over" @mouseenter="lookOver(true)" @mouseleave="lookOver(false)" @focus="lookOver(true)" @blur="lookOver(false)" @click="turn">Turn the stem over</button>
         <span v-if="build.over" class="figure small">{{ build.over.show_x }} {{ build.over.show_y }} <Chip :word="build.over.verdict" /></span>
@@ -71,12 +77,6 @@ const turn = () => build.value?.over && store.change({ path: 'build.turned_over'
         <button v-if="saddle?.miss && saddle.miss.verdict !== 'in'" type="button" class="press low" @click="store.change({ path: 'build.seat', value: true })">Set the seat to the goal</button>
       </section>
       <p v-for="w in build.warnings" :key="w" class="warn">{{ w }}</p>
-      <p v-if="stale" class="warn">{{ stale }}</p>
-      <div class="acts">
-        <button type="button" class="press solid" :disabled="build.best_is_now && !stale" @click="store.change({ path: 'build.best', value: true })">Best for this size</button>
-        <router-link class="press" :to="`/fits/${sheet.id}/setup`">Card</router-link>
-        <span v-if="build.best_is_now && !stale" class="quiet small">nothing on the shelf is nearer</span>
-      </div>
     </div>
   </template>
 </template>
@@ -91,6 +91,7 @@ h1 { font-size: 34px; font-weight: 620; }
 .over p { grid-column: 1 / -1; }
 .seat { padding: 6px 0; font-size: 14px; display: grid; gap: 4px; justify-items: start; }
 .warn { padding: 6px 12px; margin-bottom: 6px; border-left: 4px solid var(--ochre); background: var(--ochre-tint); font-size: 14px; }
-.acts { display: flex; gap: 12px; align-items: center; padding-top: 6px; }
+.stale { margin: 0; padding-left: 20px; }
+.acts { display: flex; gap: 12px; align-items: center; padding: 4px 0 8px; border-bottom: 1px solid var(--hair); }
 .press { display: inline-grid; align-items: center; text-decoration: none; }
 </style>

@@ -63,7 +63,8 @@ function keepWords() {
         <tbody>
           <tr v-for="m in MEASURES" :key="m.name">
             <th scope="row">{{ m.label }}</th>
-            <td class="entry"><WordField :label="m.label" :value="measures[m.name]?.typed ?? ''" :fault="store.faults.get(`measures.${m.name}`)" 
+            <td class="entry"><WordField
+              :label="m.label" :value="measures[m.name]?.typed ?? ''" :fault="store.faults.get(`measures.${m.name}`)" 
               :placeholder="ASKED.includes(m.name) ? 'to ask' : 'not taken'" @keep="(t) => store.editRider({ measures: { [m.name]: t } }, `measures.${m.name}`, t)" /></td>
             <td class="heard figure">{{ heard(m.name) }}</td>
             <td class="quiet small how">

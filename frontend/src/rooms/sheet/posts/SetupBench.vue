@@ -48,7 +48,7 @@ const rows = computed(() => props.sheet.ledger.filter((r) => r.miss?.of === 'bui
       <b>{{ row.label }}</b> built less goal <span class="figure built-ink">{{ row.miss!.show_x }} {{ row.miss!.show_y }}</span> <Chip :word="row.miss!.verdict" />
     </p>
   </section>
-  <section class="grow">
+  <section class="grow" tabindex="0" aria-label="Care">
     <h2>Care</h2>
     <ul><li v-for="c in sheet.cautions" :key="c">{{ c }}</li></ul>
   </section>

@@ -47,7 +47,7 @@ const hint: Record<string, string> = { under: 'move it above the stem', over: 'm
 </script>
 
 <template>
-  <svg :width="W" :height="H" class="stack" role="group" aria-label="Steerer, from the frame up">
+  <svg :viewBox="`0 0 ${W} ${H}`" class="stack" role="group" aria-label="Steerer, from the frame up">
     <g class="draw" :transform="`translate(${left} ${top}) scale(${K} ${-K})`"><ShapeList :shapes="build.picture" /></g>
     <circle v-if="ghost" :cx="ghost.x" :cy="ghost.y" :r="21 * K" class="ghost" />
     <LayerSign layer="goal" :x="goal.x" :y="goal.y" :size="9" />
@@ -66,7 +66,7 @@ const hint: Record<string, string> = { under: 'move it above the stem', over: 'm
 </template>
 
 <style scoped>
-.stack { display: block; background: var(--sheet); border-bottom: 1px solid var(--hair); }
+.stack { display: block; width: 100%; flex: none; background: var(--sheet); border-bottom: 1px solid var(--hair); }
 text { font: 560 13px var(--words); fill: var(--ink); }
 .piece path { stroke: var(--quiet); fill: none; stroke-width: 0.9; }
 .under text { fill: var(--plan); }

@@ -35,7 +35,7 @@ function key(event: KeyboardEvent) {
   <div class="rail">
     <div class="head"><span>{{ rail.label }}</span><b class="figure">{{ showStop(rail.value, rail.name === 'angle') }}{{ rail.unit === '°' ? '°' : '' }}</b></div>
     <svg
-      :width="W" height="64" tabindex="0" role="slider" :aria-label="rail.label" :aria-valuenow="rail.value" :aria-valuemin="rail.stops[0]?.value"
+      :viewBox="`0 0 ${W} 64`" tabindex="0" role="slider" :aria-label="rail.label" :aria-valuenow="rail.value" :aria-valuemin="rail.stops[0]?.value"
       :aria-valuemax="rail.stops.at(-1)?.value" :aria-valuetext="`${rail.value}, ${Math.round(here?.miss_mm ?? 0)} mm left`" @keydown="key" @mouseleave="emit('look', null)"
     >
       <rect x="2" :y="BASE - rise(tolerance)" :width="W - 4" :height="rise(tolerance)" class="band" />
@@ -55,7 +55,8 @@ function key(event: KeyboardEvent) {
 </template>
 
 <style scoped>
-.rail { display: grid; grid-template-columns: 92px 1fr; align-items: end; height: 66px; }
+.rail svg { width: 100%; }
+.rail { display: grid; grid-template-columns: 92px minmax(0, 1fr); align-items: end; height: 66px; }
 .head { align-self: center; }
 .head span { display: block; font-size: 14px; }
 .head b { font-size: 24px; font-weight: 620; line-height: 1.2; }

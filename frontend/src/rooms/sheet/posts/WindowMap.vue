@@ -45,7 +45,7 @@ const words: Record<string, string> = { extreme: 'any stem', workable: 'workable
 
 <template>
   <figure>
-    <svg :width="W" :height="H" role="group" aria-label="Window map: stack against reach">
+    <svg :viewBox="`0 0 ${W} ${H}`" role="group" aria-label="Window map: stack against reach">
       <clipPath id="map"><rect :x="PAD.left" :y="PAD.top" :width="W - PAD.left - PAD.right" :height="H - PAD.top - PAD.bottom" /></clipPath>
       <g clip-path="url(#map)">
         <rect :x="PAD.left" :y="PAD.top" :width="W" :height="H" class="ground" />
@@ -82,6 +82,7 @@ const words: Record<string, string> = { extreme: 'any stem', workable: 'workable
 
 <style scoped>
 figure { margin: 0; }
+svg { display: block; width: 100%; }
 .ground { fill: var(--sheet); }
 .border { fill: none; stroke: var(--ink); }
 .extreme polygon, i.extreme { fill: color-mix(in srgb, var(--tyre) 55%, var(--sheet)); background: color-mix(in srgb, var(--tyre) 55%, var(--sheet)); }

@@ -1,0 +1,59 @@
+import { describe, expect, it } from 'vitest'
+
+import type { Post } from '@/shared/api/client'
+
+import { matches, nextPost, triangle } from './logic'
+
+const line = { rider: 'Tamsin Orre', bike: 'Ostrel Drift M', title: 'Gravel day', reason: 'Higher', about: 'ferry engineer' }
+const NAMES = ['rider', 'measure', 'goal', 'frame', 'build', 'setup', 'ride'] as const
+const trail = (...states: Post['state'][]): { trail: Post[] } => ({
+  trail: NAMES.map((name, i) => ({ name, label: name, state: states[i] ?? 'empty', note: '', reason: null })),
+})
+
+describe('finding', () => {
+  it.each([
+    ['', true],
+    ['tamsin', true],
+    ['FERRY drift', true],
+    ['orre  gravel', true],
+    ['tamsin wrack', false],
+  ])('%s', (asked, found) => expect(matches(line, asked)).toBe(found))
+})
+
+describe('the post to open', () => {
+  it('is the first unfinished one', () => {
+    expect(nextPost(trail('done', 'done', 'work')).name).toBe('goal')
+    expect(nextPost(trail('done')).name).toBe('measure')
+  })
+  it('is the stale one before all others', () => {
+    expect(nextPost(trail('work', 'done', 'done', 'stale', 'done')).name).toBe('frame')
+  })
+  it('is the last when all is done', () => {
+    expect(nextPost(trail('done', 'done', 'done', 'done', 'done', 'done', 'done')).name).toBe('ride')
+  })
+})
+
+describe('the small triangle', () => {
+  const marks = { saddle: { x_mm: -200, y_mm: 700 }, hand: { x_mm: 560, y_mm: 650 } }
+  it('needs saddle and hand', () => {
+    expect(triangle({ now: { saddle: marks.saddle }, goal: {} }, 60, 46)).toBeNull()
+  })
+  it('stands on the BB with the saddle to its left', () => {
+    const drawn = triangle({ now: marks, goal: marks }, 60, 46)!
+    const [bb, saddle, hand] = drawn.now.slice(1, -1).split('L').map((p) => p.split(' ').map(Number))
+    expect(bb![1]).toBe(46)
+    expect(saddle![0]).toBeLessThan(bb![0]!)
+    expect(hand![0]).toBeGreaterThan(bb![0]!)
+    expect(saddle![1]).toBeLessThan(hand![1]!)
+    expect(drawn.goal).toBe(drawn.now)
+  })
+  it('fits even the tallest rider', () => {
+    const tall = { saddle: { x_mm: -260, y_mm: 890 }, hand: { x_mm: 650, y_mm: 875 } }
+    const points = triangle({ now: tall, goal: {} }, 60, 46)!.now.slice(1, -1).split('L').map((p) => p.split(' ').map(Number))
+    for (const [x, y] of points) {
+      expect(x).toBeGreaterThanOrEqual(0)
+      expect(x).toBeLessThanOrEqual(62)
+      expect(y).toBeGreaterThanOrEqual(-1)
+    }
+  })
+})

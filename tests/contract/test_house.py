@@ -1,0 +1,171 @@
+"""The house's own rules, held by machine: who may import whom, documents that keep up, generated files current."""
+
+from __future__ import annotations
+
+import ast
+import json
+import re
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+from tests.shell import waymark
+from waymark.core.position import HAND_HEIGHT_WAYS, HAND_REACH_WAYS, HEIGHT_WAYS, SETBACK_WAYS
+from waymark.rooms.calc import CALCULATIONS
+from waymark.rooms.fits.edits import PATHS
+from waymark.rooms.shelves import FRAME_COLUMNS, PART_COLUMNS
+
+ROOT = Path(__file__).parents[2]
+SRC = ROOT / "src" / "waymark"
+DOCS = ROOT / "docs"
+FORBIDDEN_IN_CORE = {
+    "sqlalchemy", "fastapi", "pydantic", "starlette", "alembic", "uvicorn", "typer", "reportlab", "datetime",
+    "time", "random", "os", "pathlib", "io", "json", "socket", "subprocess", "secrets",
+}  # fmt: skip
+ROOMS = ("riders", "fits", "shelves", "calc", "documents")
+
+
+def modules(folder: Path) -> list[Path]:
+    """Python files below a folder."""
+    return sorted(folder.rglob("*.py"))
+
+
+def imported(file: Path) -> set[str]:
+    """Every module a file imports, with what it takes from it."""
+    names: set[str] = set()
+    for node in ast.walk(ast.parse(file.read_text(encoding="utf-8"))):
+        if isinstance(node, ast.Import):
+            names |= {alias.name for alias in node.names}
+        elif isinstance(node, ast.ImportFrom) and node.module:
+            names.add(node.module)
+    return names
+
+
+@pytest.mark.parametrize("file", modules(SRC / "core"), ids=lambda f: str(f.relative_to(SRC)))
+def test_core_never_looks_outward(file: Path) -> None:
+    for name in imported(file):
+        assert name.split(".")[0] not in FORBIDDEN_IN_CORE, name
+        if name.startswith("waymark"):
+            assert name.startswith("waymark.core"), name
+
+
+def test_storage_knows_no_room() -> None:
+    for file in modules(SRC / "storage"):
+        assert not any(n.startswith(("waymark.rooms", "waymark.web", "waymark.core")) for n in imported(file))
+
+
+def test_rooms_know_neither_web_nor_cli() -> None:
+    for file in modules(SRC / "rooms"):
+        assert not any(n.startswith(("waymark.web", "waymark.cli")) for n in imported(file)), file
+
+
+@pytest.mark.parametrize("room", ROOMS)
+def test_routes_and_tables_of_a_room_are_its_own(room: str) -> None:
+    for file in modules(SRC / "rooms" / room):
+        for name in imported(file):
+            match = re.match(r"waymark\.rooms\.(\w+)\.(\w+)", name)
+            if match and match.group(1) != room:
+                assert match.group(2) not in ("routes", "tables", "service"), f"{file.name} enters {name}"
+
+
+def test_no_file_grows_past_reading() -> None:
+    sources = [
+        *modules(SRC),
+        *ROOT.joinpath("frontend/src").rglob("*.vue"),
+        *ROOT.joinpath("frontend/src").rglob("*.ts"),
+    ]
+    long = {f.name: n for f in sources if (n := len(f.read_text(encoding="utf-8").splitlines())) > 500}
+    assert {name for name in long if not name.endswith(".d.ts")} == set()
+
+
+def test_public_core_says_what_it_does() -> None:
+    silent = []
+    for file in modules(SRC / "core"):
+        for node in ast.walk(ast.parse(file.read_text(encoding="utf-8"))):
+            public = isinstance(node, ast.FunctionDef | ast.ClassDef) and not node.name.startswith("_")
+            if public and file.name != "__init__.py" and not ast.get_docstring(node):
+                parents = [n for n in ast.walk(ast.parse(file.read_text())) if isinstance(n, ast.FunctionDef)]
+                nested = any(node.name in [getattr(c, "name", "") for c in p.body] for p in parents)
+                if not nested:
+                    silent.append(f"{file.name}: {node.name}")
+    assert silent == []
+
+
+def test_the_client_is_made_from_todays_interface() -> None:
+    assert json.loads((DOCS / "openapi.json").read_text(encoding="utf-8")) == json.loads(
+        waymark("openapi").stdout
+    )
+
+
+def test_the_file_schema_is_todays() -> None:
+    assert json.loads((DOCS / "fit-file.schema.json").read_text(encoding="utf-8")) == json.loads(
+        waymark("schema").stdout
+    )
+
+
+def page(name: str) -> str:
+    """A page of the documents."""
+    return (DOCS / name).read_text(encoding="utf-8")
+
+
+@pytest.mark.parametrize("name", CALCULATIONS)
+def test_every_calculation_is_documented(name: str) -> None:
+    assert f"`{name}`" in page("calculations.md")
+
+
+@pytest.mark.parametrize("column", sorted({*FRAME_COLUMNS, *PART_COLUMNS}))
+def test_every_column_is_documented(column: str) -> None:
+    assert f"`{column}`" in page("formats.md")
+
+
+@pytest.mark.parametrize("path", PATHS)
+def test_every_edit_is_documented(path: str) -> None:
+    assert f"`{path}`" in page("fits.md")
+
+
+@pytest.mark.parametrize(
+    "way", [w.name for w in (*HEIGHT_WAYS, *SETBACK_WAYS, *HAND_HEIGHT_WAYS, *HAND_REACH_WAYS)]
+)
+def test_every_way_of_stating_is_documented(way: str) -> None:
+    assert f"`{way}`" in page("formulas.md")
+
+
+def test_every_command_is_documented() -> None:
+    run = subprocess.run(
+        [sys.executable, "-m", "typer", "waymark.cli.main", "utils", "docs"],
+        capture_output=True,
+        text=True,
+        check=True,
+    )
+    commands = set(re.findall(r"^## `(?:\S+ )*(\S+)`", run.stdout, re.MULTILINE)) or set(
+        re.findall(r"\* `(\w+)`", run.stdout)
+    )
+    assert {"demo", "serve", "calc", "import", "export", "schema"} <= commands
+    for command in commands:
+        assert f"waymark {command}" in page("commands.md"), command
+
+
+def test_every_make_target_is_in_the_readme() -> None:
+    targets = re.search(r"^\.PHONY: (.+)$", (ROOT / "Makefile").read_text(), re.MULTILINE)
+    assert targets
+    readme = (ROOT / "README.md").read_text(encoding="utf-8")
+    for target in ("demo", "test", "dev", "lint", "bench", "shots"):
+        assert target in targets.group(1)
+        assert f"make {target}" in readme
+
+
+def test_pictures_are_few_and_linked() -> None:
+    readme = (ROOT / "README.md").read_text(encoding="utf-8")
+    shots = sorted((DOCS / "screenshots").glob("*.png"))
+    assert 5 <= len(shots) < 20
+    for shot in shots:
+        assert f"docs/screenshots/{shot.name}" in readme
+
+
+def test_lock_files_hold_no_addresses() -> None:
+    for name in ("requirements.lock", "tools/uv.txt", "frontend/package-lock.json"):
+        text = (ROOT / name).read_text(encoding="utf-8")
+        assert "resolved" not in text
+        assert not re.search(r"https?://\S+\.(tgz|whl|tar\.gz)", text)

@@ -1,0 +1,54 @@
+"""Takes one current picture of each main view from the demo data, for the README."""
+
+from __future__ import annotations
+
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+from tests.browser.conftest import CHROMIUM, Room
+
+from waymark.cli.main import seed
+from waymark.storage import open_store, upgrade
+
+SHOTS = Path(__file__).parent.parent / "docs" / "screenshots"
+VIEWS = {
+    "day-book": "/", "rider": "/fits/1/rider", "measure": "/fits/1/measure", "not-measured": "/fits/7/measure",
+    "goal": "/fits/1/goal", "frame": "/fits/1/frame", "no-frame": "/fits/5/frame", "build": "/fits/1/build",
+    "set-up": "/fits/1/setup", "frames": "/frames", "parts": "/parts", "ride": "/fits/6/ride",
+}  # fmt: skip
+
+
+def take(page: Page, url: str, name: str) -> None:
+    """One picture, once fonts and data are there."""
+    page.goto(url)
+    page.wait_for_load_state("networkidle")
+    page.evaluate("document.fonts.ready")
+    page.screenshot(path=SHOTS / f"{name}.png", animations="disabled")
+
+
+def main() -> None:
+    """Take them all."""
+    SHOTS.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
+        path = Path(folder) / "demo.sqlite3"
+        store = open_store(path)
+        upgrade(store)
+        seed(store)
+        store.close()
+        room = Room(path)
+        room.open()
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=["--no-sandbox"])
+        size = {"width": 1280, "height": 800}
+        page = browser.new_context(viewport=size, reduced_motion="reduce").new_page()
+        for name, view in VIEWS.items():
+            take(page, room.url + view, name)
+        dark = browser.new_context(viewport=size, reduced_motion="reduce").new_page()
+        dark.add_init_script("localStorage.setItem('waymark.sheet', 'dark')")
+        take(dark, f"{room.url}/fits/3/build", "build-dark")
+        browser.close()
+        room.close()
+
+
+if __name__ == "__main__":
+    main()
