@@ -47,7 +47,7 @@ RIDERS: list[dict[str, Any]] = [
         "bar": "Petrel 38", "saddle": "Dunlin Short",
         "measure": [
             ("crank", "167,5"), ("nose_to_s", "118"), ("bb_height", "26.8 cm"),
-            ("saddle_height", stated("pedal", "82.4 cm")), ("setback", stated("nose", "62")),
+            ("saddle_height", stated("pedal", "82.2 cm")), ("setback", stated("nose", "46")),
             ("hand_reach", stated("nose_to_clamp", "21 1/8 in")), ("hand_height", stated("hand_floor", "864")),
         ],
         "goal": ("road", (0, 0), (-8, 0)),

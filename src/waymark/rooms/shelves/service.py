@@ -27,6 +27,10 @@ AUDITED = (
 )  # fmt: skip
 
 
+# A shelf is read once a session, however often one sheet asks for it; writing forgets what was read.
+_FRAMES, _PARTS = "shelved frames", "shelved parts"
+
+
 def _size(row: FrameSizeRow) -> FrameSize:
     f = row.frame
     return FrameSize.model_validate(
@@ -37,8 +41,13 @@ def _size(row: FrameSizeRow) -> FrameSize:
 
 def frame_sizes(session: Session) -> list[tuple[int, FrameSize]]:
     """Every frame size on the shelf with its key, frames by name, sizes in their own order."""
+    kept: list[tuple[int, FrameSize]] | None = session.info.get(_FRAMES)
+    if kept is not None:
+        return kept
     frames = session.scalars(select(FrameRow).options(selectinload(FrameRow.sizes)).order_by(FrameRow.name))
-    return [(row.id, _size(row)) for frame in frames for row in frame.sizes]
+    found = [(row.id, _size(row)) for frame in frames for row in frame.sizes]
+    session.info[_FRAMES] = found
+    return found
 
 
 def frame_size(session: Session, size_id: int) -> FrameSize:
@@ -65,14 +74,17 @@ def shelved(size_id: int, size: FrameSize) -> ShelvedSize:
 
 
 def parts(session: Session, kind: str | None = None) -> list[ShelvedPart]:
-    """Parts on the shelf, by kind and name."""
-    query = select(PartRow).order_by(PartRow.kind, PartRow.id)
-    if kind is not None:
-        query = query.where(PartRow.kind == kind)
-    return [
-        ShelvedPart(id=row.id, part=PART.validate_python({**row.spec, "kind": row.kind, "name": row.name}))
-        for row in session.scalars(query)
-    ]
+    """Parts on the shelf, by kind and in the order they came."""
+    every: list[ShelvedPart] | None = session.info.get(_PARTS)
+    if every is None:
+        rows = session.scalars(select(PartRow).order_by(PartRow.kind, PartRow.id))
+        every = [ShelvedPart(id=row.id, part=_part(row)) for row in rows]
+        session.info[_PARTS] = every
+    return [p for p in every if kind is None or p.part.kind == kind]
+
+
+def _part(row: PartRow) -> Part:
+    return PART.validate_python({**row.spec, "kind": row.kind, "name": row.name})
 
 
 def part(session: Session, part_id: int, *kinds: str) -> Part:
@@ -81,7 +93,7 @@ def part(session: Session, part_id: int, *kinds: str) -> Part:
     if row is None or row.kind not in kinds:
         wanted = " or ".join(k.replace("_", " ") for k in kinds)
         raise NotFoundError(f"No such {wanted} on the shelf.", field="part_id", kept=str(part_id))
-    return PART.validate_python({**row.spec, "kind": row.kind, "name": row.name})
+    return _part(row)
 
 
 def put_frames(session: Session, sizes: Sequence[FrameSize]) -> tuple[int, int]:
@@ -104,6 +116,7 @@ def put_frames(session: Session, sizes: Sequence[FrameSize]) -> tuple[int, int]:
             known.chart = chart
             replaced += 1
     session.flush()
+    session.info.pop(_FRAMES, None)
     return added, replaced
 
 
@@ -123,6 +136,7 @@ def put_parts(session: Session, these: Sequence[Part]) -> tuple[int, int]:
             row.spec = spec
             replaced += 1
     session.flush()
+    session.info.pop(_PARTS, None)
     return added, replaced
 
 

@@ -11,11 +11,19 @@ const emit = defineEmits<{ spacer: [mm: number]; over: [] }>()
 
 const W = 420
 const H = 196
-const K = 1.45
-const cover = computed(() => props.build.pieces.find((p) => p.kind === 'cover')!.at)
-const left = computed(() => 196 - cover.value.x_mm * K)
-const top = computed(() => 170 + cover.value.y_mm * K)
-const at = (x: number, y: number) => ({ x: left.value + x * K, y: top.value - y * K })
+// From a little below the cover to a little above whatever stands highest: always all of it.
+const view = computed(() => {
+  const { pieces, clamp, goal_clamp: goal } = props.build
+  const cover = pieces.find((p) => p.kind === 'cover')!.at
+  const cap = pieces.find((p) => p.kind === 'cap')!.at
+  const high = Math.max(cap.y_mm + 16, clamp.y_mm + 26, goal.y_mm + 12)
+  const far = Math.max(clamp.x_mm + 26, goal.x_mm + 12)
+  const low = cover.y_mm - 16
+  const near = cap.x_mm - 24
+  const k = Math.min(1.6, (H - 8) / (high - low), (W - 142) / (far - near))
+  return { k, left: 134 - near * k, top: 4 + high * k }
+})
+const at = (x: number, y: number) => ({ x: view.value.left + x * view.value.k, y: view.value.top - y * view.value.k })
 const under = computed(() => props.build.pieces.filter((p) => p.kind === 'under').reduce((sum, p) => sum + p.height_mm, 0))
 const names = computed(() => {
   const rows = props.build.pieces.map((p) => ({
@@ -48,8 +56,8 @@ const hint: Record<string, string> = { under: 'move it above the stem', over: 'm
 
 <template>
   <svg :viewBox="`0 0 ${W} ${H}`" class="stack" role="group" aria-label="Steerer, from the frame up">
-    <g class="draw" :transform="`translate(${left} ${top}) scale(${K} ${-K})`"><ShapeList :shapes="build.picture" /></g>
-    <circle v-if="ghost" :cx="ghost.x" :cy="ghost.y" :r="21 * K" class="ghost" />
+    <g class="draw" :transform="`translate(${view.left} ${view.top}) scale(${view.k} ${-view.k})`"><ShapeList :shapes="build.picture" /></g>
+    <circle v-if="ghost" :cx="ghost.x" :cy="ghost.y" :r="21 * view.k" class="ghost" />
     <LayerSign layer="goal" :x="goal.x" :y="goal.y" :size="9" />
     <LayerSign layer="plan" :x="plan.x" :y="plan.y" :size="6.4" />
     <LayerSign v-if="ghost" layer="plan" hollow :x="ghost.x" :y="ghost.y" :size="7" />

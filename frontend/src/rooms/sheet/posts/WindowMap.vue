@@ -39,6 +39,8 @@ const ticksOf = (a: number, b: number) => {
   for (let v = Math.ceil(a / s) * s; v <= b; v += s) found.push(v)
   return found
 }
+// Frames that lie on each other label to different sides.
+const beside = (o: SizeOffer) => (families.value.findIndex((f) => f.frame === o.frame) % 2 ? { x: -8, y: -5, 'text-anchor': 'end' } : { x: 8, y: 12 })
 const KINDS = ['extreme', 'workable', 'best'] as const
 const words: Record<string, string> = { extreme: 'any stem', workable: 'workable', best: 'best' }
 </script>
@@ -62,7 +64,7 @@ const words: Record<string, string> = { extreme: 'any stem', workable: 'workable
           <circle r="9" class="touch" />
           <LayerSign v-if="o.chosen || o.held" layer="plan" :hollow="!o.chosen" :size="8" />
           <circle v-else :r="o.verdict === 'out' ? 2.6 : 4" class="spot" />
-          <text v-if="o.verdict !== 'out' || o.chosen || o.held" x="8" y="12">{{ o.size }}</text>
+          <text v-if="o.verdict !== 'out' || o.chosen || o.held" v-bind="beside(o)">{{ o.size }}</text>
         </g>
       </g>
       <rect :x="PAD.left" :y="PAD.top" :width="W - PAD.left - PAD.right" :height="H - PAD.top - PAD.bottom" class="border" />
