@@ -5,9 +5,17 @@ from __future__ import annotations
 from typing import Annotated, Any
 
 from fastapi import Depends, Path, Request
-from pydantic import BaseModel
+from pydantic import BaseModel, ValidationError
 
+from waymark.core.errors import InputError
 from waymark.storage import Store
+
+
+def refused(wrong: ValidationError) -> InputError:
+    """A refused model as our own error, naming the place and keeping what stood there."""
+    first = wrong.errors(include_url=False, include_context=False)[0]
+    place = ".".join(str(p) for p in first["loc"])
+    return InputError(f"{place}: {first['msg']}", field=place, kept=str(first.get("input"))[:80])
 
 
 class ErrorBody(BaseModel):

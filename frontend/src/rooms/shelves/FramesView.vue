@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 
+import { ticks } from '@/shared/drawing/screen'
 import { api, type ShelvedSize, take } from '@/shared/api/client'
 import { useSettings } from '@/shared/settings'
 import TopBar from '@/shared/ui/TopBar.vue'
 import { show } from '@/shared/units'
+
+import './shelf.css'
 
 import ImportPanel from './ImportPanel.vue'
 
@@ -40,12 +43,24 @@ const cell = (s: ShelvedSize, name: (typeof COLUMNS)[number][0]) => {
   return name.endsWith('_deg') ? v.toFixed(1) : show(v, unit.value)
 }
 const audit = (s: ShelvedSize, name: string) => s.audit.find((a) => a.field === name)
-const mapX = (s: ShelvedSize) => 30 + ((s.size.chart.reach_mm - 340) / 190) * 298
-const mapY = (s: ShelvedSize) => 228 - ((s.size.chart.stack_mm - 470) / 180) * 226
-const mapPath = (list: ShelvedSize[]) => list.map((s, i) => `${i ? 'L' : 'M'}${mapX(s)} ${mapY(s)}`).join('')
-// The drawn line of a frame's sizes: stack against reach, all frames on one scale.
-const spark = (list: ShelvedSize[]) => list.map((s, i) => `${i ? 'L' : 'M'}${((s.size.chart.reach_mm - 340) / 190) * 116 + 2} ${66 - ((s.size.chart.stack_mm - 470) / 180) * 62}`).join('')
-const dots = (list: ShelvedSize[]) => list.map((s) => ({ x: ((s.size.chart.reach_mm - 340) / 190) * 116 + 2, y: 66 - ((s.size.chart.stack_mm - 470) / 180) * 62 }))
+// One scale for every frame on the shelf, whatever was read in.
+const range = computed(() => {
+  const reach = sizes.value.map((s) => s.size.chart.reach_mm)
+  const stack = sizes.value.map((s) => s.size.chart.stack_mm)
+  if (!reach.length) return { x0: 350, x1: 500, y0: 480, y1: 640 }
+  return { x0: Math.min(...reach) - 10, x1: Math.max(...reach) + 10, y0: Math.min(...stack) - 12, y1: Math.max(...stack) + 12 }
+})
+const scale = (s: ShelvedSize) => ({
+  x: (s.size.chart.reach_mm - range.value.x0) / (range.value.x1 - range.value.x0),
+  y: (s.size.chart.stack_mm - range.value.y0) / (range.value.y1 - range.value.y0),
+})
+const placed = (list: ShelvedSize[], left: number, width: number, top: number, height: number) =>
+  list.map((s) => ({ x: left + scale(s).x * width, y: top + (1 - scale(s).y) * height }))
+const path = (points: { x: number; y: number }[]) => points.map((p, i) => `${i ? 'L' : 'M'}${p.x} ${p.y}`).join('')
+const small = (list: ShelvedSize[]) => placed(list, 4, 114, 4, 62)
+const large = (list: ShelvedSize[]) => placed(list, 30, 298, 2, 226)
+const tickX = computed(() => ticks(range.value.x0, range.value.x1, 50).map((v) => ({ v, x: 30 + ((v - range.value.x0) / (range.value.x1 - range.value.x0)) * 298 })))
+const tickY = computed(() => ticks(range.value.y0, range.value.y1, 50).map((v) => ({ v, y: 2 + (1 - (v - range.value.y0) / (range.value.y1 - range.value.y0)) * 226 })))
 </script>
 
 <template>
@@ -60,7 +75,7 @@ const dots = (list: ShelvedSize[]) => list.map((s) => ({ x: ((s.size.chart.reach
         </div>
         <article v-for="[name, list] in frames" :key="name">
           <header>
-            <svg width="122" height="70" aria-hidden="true"><path :d="spark(list)" class="line" /><circle v-for="(d, i) in dots(list)" :key="i" :cx="d.x" :cy="d.y" r="3" /></svg>
+            <svg width="122" height="70" aria-hidden="true"><path :d="path(small(list))" class="line" /><circle v-for="(d, i) in small(list)" :key="i" :cx="d.x" :cy="d.y" r="3" /></svg>
             <div><h2>{{ name }}</h2><p class="quiet">{{ list[0]!.size.kind }}, {{ list[0]!.size.material }}<template v-if="list[0]!.size.source">; {{ list[0]!.size.source }}</template></p></div>
           </header>
           <table>
@@ -82,10 +97,10 @@ const dots = (list: ShelvedSize[]) => list.map((s) => ({ x: ((s.size.chart.reach
         <ImportPanel shelf="frames" @taken="read" />
         <h2>Stack against reach</h2>
         <svg width="330" height="250" role="img" aria-label="All frames, stack against reach">
-          <g v-for="[name, list] in frames" :key="name" class="mapped"><title>{{ name }}</title><path :d="mapPath(list)" class="line" /><circle v-for="s in list" :key="s.id" :cx="mapX(s)" :cy="mapY(s)" r="3.2" /></g>
+          <g v-for="[name, list] in frames" :key="name" class="mapped"><title>{{ name }}</title><path :d="path(large(list))" class="line" /><circle v-for="(d, i) in large(list)" :key="i" :cx="d.x" :cy="d.y" r="3.2" /></g>
           <rect x="30" y="2" width="298" height="226" class="frame-edge" />
-          <text v-for="x in [350, 400, 450, 500]" :key="x" :x="30 + ((x - 340) / 190) * 298" y="244" text-anchor="middle">{{ x }}</text>
-          <text v-for="y in [500, 550, 600]" :key="y" x="25" :y="232 - ((y - 470) / 180) * 226" text-anchor="end">{{ y }}</text>
+          <text v-for="t in tickX" :key="t.v" :x="t.x" y="244" text-anchor="middle">{{ t.v }}</text>
+          <text v-for="t in tickY" :key="t.v" x="25" :y="t.y + 4" text-anchor="end">{{ t.v }}</text>
         </svg>
         <h2>Chart audit</h2>
         <p v-if="!marked.length" class="quiet">Every chart agrees with itself: stack with fork and head tube, wheelbase with its halves, top tube with reach, within 4 mm.</p>
@@ -98,12 +113,6 @@ const dots = (list: ShelvedSize[]) => list.map((s) => ({ x: ((s.size.chart.reach
 </template>
 
 <style scoped>
-.shelf { display: grid; grid-template-rows: 52px minmax(0, 1fr); height: 100%; }
-.ask { width: 260px; height: 34px; padding: 0 10px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); }
-main { display: grid; grid-template-columns: minmax(0, 1fr) 380px; min-height: 0; }
-.list { overflow: auto; padding: 18px 32px 40px 40px; background: var(--sheet); }
-h1 { font-size: 37px; }
-h1 small { font-size: 17px; font-weight: 420; }
 .kinds { display: flex; flex-wrap: wrap; gap: 6px; padding: 10px 0 6px; }
 .kinds button { height: 30px; padding: 0 10px; border: 1px solid var(--rule); border-radius: 3px; background: none; cursor: pointer; }
 .kinds button[aria-checked='true'] { background: var(--ink); border-color: var(--ink); color: var(--on-ink); }
@@ -115,14 +124,7 @@ circle { fill: var(--plan); }
 .frame-edge { fill: none; stroke: var(--ink); pointer-events: none; }
 .mapped:hover .line { stroke-width: 4; }
 aside text { fill: var(--quiet); font: 420 11.5px var(--figures); }
-table { width: 100%; border-collapse: collapse; border-top: 1px solid var(--ink); }
-thead th { padding: 3px 0 3px 6px; color: var(--quiet); font-size: 12.5px; font-weight: 420; text-align: right; white-space: nowrap; }
-thead th:first-child, tbody th { text-align: left; padding-left: 0; }
-tbody tr { height: 26px; border-top: 1px solid var(--hair); }
 tbody tr:hover { background: var(--paper); }
-td { padding-left: 6px; text-align: right; font-size: 15px; }
 .odd { background: var(--ochre-tint); text-decoration: underline dotted; }
-aside { overflow: auto; padding: 20px 24px; border-left: 1px solid var(--ink); display: grid; gap: 12px; align-content: start; }
-aside h2 { padding-bottom: 6px; border-bottom: 1px solid var(--ink); font-size: 18px; }
 ul { margin: 0; padding-left: 18px; }
 </style>

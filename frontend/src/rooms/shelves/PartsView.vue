@@ -5,6 +5,8 @@ import { api, type ShelvedPart, take } from '@/shared/api/client'
 import { useSettings } from '@/shared/settings'
 import TopBar from '@/shared/ui/TopBar.vue'
 
+import './shelf.css'
+
 import ImportPanel from './ImportPanel.vue'
 import { columnsOf, figureOf, KINDS, stemGrid } from './parts'
 
@@ -65,26 +67,15 @@ const grids = computed(() => stemGrid(parts.value.map((p) => p.part)))
 </template>
 
 <style scoped>
-.shelf { display: grid; grid-template-rows: 52px minmax(0, 1fr); height: 100%; }
-.ask { width: 260px; height: 34px; padding: 0 10px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); }
-main { display: grid; grid-template-columns: minmax(0, 1fr) 380px; min-height: 0; }
-.list { overflow: auto; padding: 18px 32px 40px 40px; background: var(--sheet); }
-h1 { font-size: 37px; }
-h1 small, h2 small { font-weight: 420; font-size: 15px; }
+h2 small { font-weight: 420; font-size: 15px; }
+tbody th { font-weight: 560; }
 article { padding-top: 20px; }
 article h2 { padding-bottom: 4px; font-size: 20px; }
-table { width: 100%; border-collapse: collapse; border-top: 1px solid var(--ink); }
-thead th { padding: 3px 0 3px 8px; color: var(--quiet); font-size: 12.5px; font-weight: 420; text-align: right; white-space: nowrap; }
-thead th:first-child, tbody th { text-align: left; padding-left: 0; font-weight: 560; }
-tbody tr { height: 27px; border-top: 1px solid var(--hair); }
-td { padding-left: 8px; text-align: right; font-size: 15px; }
 .grid { table-layout: fixed; }
 .grid th:first-child { width: 52px; }
-.grid thead th { text-align: center; padding: 3px 0; }
-.grid td { padding: 0; text-align: center; }
+.shelf .grid thead th { text-align: center; padding: 3px 0; }
+.shelf .grid td { padding: 0; text-align: center; }
 .has { background: color-mix(in srgb, var(--plan) 10%, transparent); }
 .grid path { stroke: var(--plan); stroke-width: 2; }
 .grid circle { fill: var(--plan); }
-aside { overflow: auto; padding: 20px 24px; border-left: 1px solid var(--ink); display: grid; gap: 12px; align-content: start; }
-aside h2 { padding-bottom: 6px; border-bottom: 1px solid var(--ink); font-size: 18px; }
 </style>

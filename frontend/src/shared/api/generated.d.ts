@@ -1994,7 +1994,7 @@ export interface components {
         RotateOut: {
             /** Points */
             points: {
-                [key: string]: components["schemas"]["XY"];
+                [key: string]: components["schemas"]["Turned"];
             };
         };
         /**
@@ -2534,6 +2534,16 @@ export interface components {
             /** House */
             house: boolean;
             hand: components["schemas"]["Point"];
+        };
+        /**
+         * Turned
+         * @description A point from the BB, wherever it came to lie.
+         */
+        Turned: {
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
         };
         /**
          * Typed

@@ -40,19 +40,19 @@ def readouts(saddle: Mark, hand: Mark, body: Segments, foot: FootFit, crank_mm: 
     def leg(at: float) -> LegPose:
         return leg_at(saddle, body, foot, crank_mm, at)
 
-    def knee(at: float) -> float:
-        return leg(at).knee_flexion_deg
+    def knee(of: LegPose) -> float:
+        return of.knee_flexion_deg
 
-    def hip(at: float) -> float:
-        pose_there = leg(at)
-        return angle_between_deg(pose_there.knee - pose_there.hip, trunk)
+    def hip(of: LegPose) -> float:
+        return angle_between_deg(of.knee - of.hip, trunk)
 
-    least_at, least = _extreme(knee, lowest=True)
-    _, greatest = _extreme(knee, lowest=False)
-    hip_at, hip_least = _extreme(hip, lowest=True)
+    turn = [leg(i * STEP_DEG) for i in range(int(360 / STEP_DEG))]
+    least_at, least = _extreme(leg, turn, knee, lowest=True)
+    _, greatest = _extreme(leg, turn, knee, lowest=False)
+    hip_at, hip_least = _extreme(leg, turn, hip, lowest=True)
     level = leg(90.0)
     return Readouts(
-        knee_flexion_bottom_deg=knee(180.0),
+        knee_flexion_bottom_deg=knee(leg(180.0)),
         knee_flexion_least_deg=least,
         knee_flexion_least_at_deg=least_at,
         knee_flexion_greatest_deg=greatest,
@@ -61,21 +61,23 @@ def readouts(saddle: Mark, hand: Mark, body: Segments, foot: FootFit, crank_mm: 
         trunk_deg=pose.trunk_deg,
         shoulder_deg=pose.shoulder_deg,
         knee_over_pedal_mm=level.knee.x_mm - level.pedal.x_mm,
-        reaches=all(leg(i * STEP_DEG).reaches for i in range(int(360 / STEP_DEG))),
+        reaches=all(there.reaches for there in turn),
         arms_reach=pose.arms_reach,
     )
 
 
-def _extreme(value: Callable[[float], float], *, lowest: bool) -> tuple[float, float]:
-    """Where ``value`` is extreme over a turn, and that extreme: a coarse sweep, then thirds."""
+def _extreme(
+    leg: Callable[[float], LegPose], turn: list[LegPose], value: Callable[[LegPose], float], *, lowest: bool
+) -> tuple[float, float]:
+    """Where ``value`` is extreme over a turn, and that extreme: the coarse ``turn``, then thirds."""
     sign = 1.0 if lowest else -1.0
-    at = min((i * STEP_DEG for i in range(int(360 / STEP_DEG))), key=lambda a: sign * value(a))
-    low, high = at - STEP_DEG, at + STEP_DEG
+    near = min(range(len(turn)), key=lambda i: sign * value(turn[i])) * STEP_DEG
+    low, high = near - STEP_DEG, near + STEP_DEG
     while high - low > 0.05:
         third = (high - low) / 3
-        if sign * value(low + third) <= sign * value(high - third):
+        if sign * value(leg(low + third)) <= sign * value(leg(high - third)):
             high -= third
         else:
             low += third
     at = (low + high) / 2
-    return at % 360.0, value(at)
+    return at % 360.0, value(leg(at))

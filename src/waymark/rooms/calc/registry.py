@@ -147,7 +147,7 @@ def _body(q: s.BodyIn) -> s.BodyOut:
 
 def _rotate(q: s.RotateIn) -> s.RotateOut:
     turned = rotate_position({n: Mark(p.x_mm, p.y_mm) for n, p in q.points.items()}, q.delta_deg)
-    return s.RotateOut(points={n: s.XY(x_mm=p.x_mm, y_mm=p.y_mm) for n, p in turned.items()})
+    return s.RotateOut(points={n: s.Turned(x_mm=p.x_mm, y_mm=p.y_mm) for n, p in turned.items()})
 
 
 def _say_height(q: s.SayHeightIn) -> s.SayHeightOut:

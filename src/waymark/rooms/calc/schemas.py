@@ -267,10 +267,17 @@ class RotateIn(In):
     delta_deg: float = num(-180, 180)
 
 
+class Turned(BaseModel):
+    """A point from the BB, wherever it came to lie."""
+
+    x_mm: float
+    y_mm: float
+
+
 class RotateOut(BaseModel):
     """The points turned."""
 
-    points: dict[str, XY]
+    points: dict[str, Turned]
 
 
 class ArmIn(In):

@@ -11,6 +11,7 @@ from typing import Any, Literal
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from waymark.core.errors import InputError
+from waymark.rooms.deps import refused
 from waymark.rooms.fits.state import VERSION, FitState, migrated
 from waymark.rooms.riders import Profile
 
@@ -70,11 +71,7 @@ def read_file(text: str) -> FitFile:
     try:
         return FitFile.model_validate(raw)
     except ValidationError as wrong:
-        first = wrong.errors(include_url=False, include_context=False)[0]
-        place = ".".join(str(p) for p in first["loc"])
-        raise InputError(
-            f"{place}: {first['msg']}", field=place, kept=str(first.get("input"))[:80]
-        ) from wrong
+        raise refused(wrong) from wrong
 
 
 def file_schema() -> dict[str, Any]:

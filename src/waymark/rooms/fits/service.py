@@ -6,11 +6,12 @@ from collections.abc import Sequence
 from datetime import UTC, datetime
 from typing import Any
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, ValidationError
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from waymark.core.rules.verdict import worst
+from waymark.rooms.deps import refused
 from waymark.rooms.fits import edits, history
 from waymark.rooms.fits.fileio import read_file, write_file
 from waymark.rooms.fits.layers import layers_of
@@ -65,7 +66,11 @@ def change(session: Session, fit: FitRow, base_revision: int, changes: Sequence[
     history.demand_head(fit, base_revision)
     state = history.state_of(history.head_of(session, fit))
     titles = [edits.apply(session, state, c.path, c.value) for c in changes]
-    history.append(session, fit, FitState.model_validate(state.model_dump()), "; ".join(titles))
+    try:
+        whole = FitState.model_validate(state.model_dump())
+    except ValidationError as wrong:
+        raise refused(wrong) from wrong
+    history.append(session, fit, whole, "; ".join(titles))
 
 
 def export_fit(session: Session, fit: FitRow) -> str:

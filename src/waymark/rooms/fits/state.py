@@ -81,7 +81,7 @@ class BuildState(Strict):
     turned_over: bool = False
     spacers_mm: float = mm(0, 80, default=0)
     post: PostPart | None = None
-    post_exposed_mm: float | None = mm(-400, 500, default=None)
+    post_exposed_mm: float | None = mm(-700, 900, default=None)
     slide_mm: float | None = mm(-80, 80, default=None)
     for_frame: str | None = Field(default=None, max_length=160)
 

@@ -7,7 +7,7 @@ import LayerSign from '@/shared/drawing/LayerSign.vue'
 import ShapeList from '@/shared/drawing/ShapeList.vue'
 import { showMm } from '@/shared/units'
 
-import { fit, type Frame, ticks, tickStep, toScreen, zoomed } from './screen'
+import { fit, type Frame, ticks, tickStep, toScreen, zoomed } from '@/shared/drawing/screen'
 
 const props = defineProps<{
   picture: Picture
