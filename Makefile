@@ -47,6 +47,7 @@ test: setup browser lint
 
 bench: setup
 	$(PY) bench/search.py
+	$(PY) bench/sheet.py
 
 shots: setup browser
 	PYTHONPATH=. $(PY) tools/make_shots.py

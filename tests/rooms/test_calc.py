@@ -47,6 +47,15 @@ EXAMPLES: dict[str, dict[str, Any]] = {
         "height_mm": 1780, "foot_mm": 265, "crank_mm": 170, "s_x_mm": -208.18, "s_y_mm": 702.82, "h_x_mm": 455, "h_y_mm": 560,
     },
     "position.rotate": {"points": {"s": {"x_mm": -200, "y_mm": 700}}, "delta_deg": 5.3},
+    "survey.adjust": {
+        "observations": [
+            {"id": "setback", "kind": "x", "to": "s", "value": -207},
+            {"id": "height", "kind": "distance", "to": "s", "value": 727},
+            {"id": "floor", "kind": "floor_height", "to": "s", "value": 966},
+            {"id": "slope", "kind": "angle", "from": "s", "to": "bb", "value": -73.4},
+        ],
+        "bb_height_mm": 270,
+    },
     "search": {
         "saddle": {"x_mm": -190, "y_mm": 700}, "hand": {"x_mm": 563, "y_mm": 640},
         "hand_off_clamp": {"x_mm": 84, "y_mm": 14}, "discipline": "road", "bar_clamp_mm": 31.8, "most": 5,

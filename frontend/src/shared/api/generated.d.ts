@@ -612,6 +612,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/survey.adjust": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Run
+         * @description Readings adjusted together, slips named.
+         */
+        post: operations["calc_survey_adjust"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/search": {
         parameters: {
             query?: never;
@@ -1518,6 +1538,16 @@ export interface components {
             top_cap_to_end_mm: number;
         };
         /**
+         * Guess
+         * @description A starting place; either coordinate may be left out.
+         */
+        Guess: {
+            /** X Mm */
+            x_mm?: number | null;
+            /** Y Mm */
+            y_mm?: number | null;
+        };
+        /**
          * HoodIn
          * @description A drop bar and its lever.
          */
@@ -1724,6 +1754,30 @@ export interface components {
              * @default New fit
              */
             title: string;
+        };
+        /**
+         * Observation
+         * @description One reading: ``from`` is the BB where it is not given.
+         */
+        Observation: {
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "x" | "y" | "distance" | "angle" | "floor_height";
+            /**
+             * From
+             * @default bb
+             */
+            from: string;
+            /** To */
+            to: string;
+            /** Value */
+            value: number;
+            /** Sd */
+            sd?: number | null;
         };
         /**
          * OneChange
@@ -2534,6 +2588,84 @@ export interface components {
             /** House */
             house: boolean;
             hand: components["schemas"]["Point"];
+        };
+        /**
+         * SurveyIn
+         * @description Readings of one bike; the point ``bb`` is the origin. ``bb_height_mm`` where it is known.
+         */
+        SurveyIn: {
+            /** Points */
+            points?: {
+                [key: string]: components["schemas"]["Guess"];
+            };
+            /** Observations */
+            observations: components["schemas"]["Observation"][];
+            /** Bb Height Mm */
+            bb_height_mm?: number | null;
+        };
+        /**
+         * SurveyOut
+         * @description Adjusted marks and judged readings. ``nothing_checked`` where no reading is redundant.
+         */
+        SurveyOut: {
+            /** Points */
+            points: {
+                [key: string]: components["schemas"]["SurveyPoint"];
+            };
+            /** Observations */
+            observations: components["schemas"]["SurveyReading"][];
+            /** Degrees Of Freedom */
+            degrees_of_freedom: number;
+            /** Variance Factor */
+            variance_factor?: number | null;
+            /** Bb Height Mm */
+            bb_height_mm?: number | null;
+            /** Undetermined */
+            undetermined: string[];
+            /** Nothing Checked */
+            nothing_checked: boolean;
+        };
+        /**
+         * SurveyPoint
+         * @description An adjusted mark with standard deviations and covariance; empty where it is undetermined.
+         */
+        SurveyPoint: {
+            /** X Mm */
+            x_mm?: number | null;
+            /** Y Mm */
+            y_mm?: number | null;
+            /** Sd X Mm */
+            sd_x_mm?: number | null;
+            /** Sd Y Mm */
+            sd_y_mm?: number | null;
+            /** Cov */
+            cov?: number[][] | null;
+        };
+        /**
+         * SurveyReading
+         * @description A reading judged: residual is adjusted less observed; a suspect has the value that would agree.
+         */
+        SurveyReading: {
+            /** Id */
+            id: string;
+            /** Residual */
+            residual: number;
+            /** Standardised */
+            standardised?: number | null;
+            /** Redundancy */
+            redundancy: number;
+            /** Unchecked */
+            unchecked: boolean;
+            /** Suspect */
+            suspect: boolean;
+            /** Agreeing Value */
+            agreeing_value?: number | null;
+            /** Agreeing Sd */
+            agreeing_sd?: number | null;
+            /** Not Told From */
+            not_told_from: string[];
+            /** Least Noticed */
+            least_noticed?: number | null;
         };
         /**
          * Turned
@@ -4711,6 +4843,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RotateOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    calc_survey_adjust: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SurveyIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SurveyOut"];
                 };
             };
             /** @description Bad Request */

@@ -34,6 +34,7 @@ from waymark.core.position import (
     state_setback,
 )
 from waymark.core.seat import SaddleFit, saddle_mark, seat_for
+from waymark.core.survey import Reading, judge_readings
 from waymark.rooms.calc import schemas as s
 from waymark.rooms.calc.searching import search
 
@@ -160,6 +161,37 @@ def _say_height(q: s.SayHeightIn) -> s.SayHeightOut:
     )  # fmt: skip
 
 
+def _survey(q: s.SurveyIn) -> s.SurveyOut:
+    readings = [Reading(o.id, o.kind, o.to, o.value, o.start, o.sd) for o in q.observations]
+    guesses = {
+        name: Mark(g.x_mm, g.y_mm)
+        for name, g in q.points.items()
+        if g.x_mm is not None and g.y_mm is not None
+    }
+    found, judged = judge_readings(readings, guesses, q.bb_height_mm)
+    points = {}
+    for name, p in found.points.items():
+        at = p.at
+        points[name] = s.SurveyPoint(
+            x_mm=at.x_mm if at else None, y_mm=at.y_mm if at else None, sd_x_mm=p.sd_x_mm, sd_y_mm=p.sd_y_mm,
+            cov=[list(row) for row in p.covariance] if p.covariance else None,
+        )  # fmt: skip
+    return s.SurveyOut(
+        points=points,
+        observations=[
+            s.SurveyReading(
+                id=j.reading.key, residual=j.residual, standardised=j.standardised, redundancy=j.redundancy,
+                unchecked=j.unchecked, suspect=j.suspect, agreeing_value=j.agreeing_value,
+                agreeing_sd=j.agreeing_sd, not_told_from=list(j.not_told_from), least_noticed=j.least_noticed,
+            )
+            for j in judged
+        ],
+        degrees_of_freedom=found.degrees_of_freedom, variance_factor=found.variance_factor,
+        bb_height_mm=found.bb_height_mm, undetermined=list(found.undetermined),
+        nothing_checked=found.degrees_of_freedom == 0,
+    )  # fmt: skip
+
+
 CALCULATIONS: dict[str, Calculation] = {
     c.name: c
     for c in (
@@ -209,6 +241,9 @@ CALCULATIONS: dict[str, Calculation] = {
         ),
         Calculation("body.readouts", s.BodyIn, s.BodyOut, _body, "joint angles of a rider in a position"),
         Calculation("position.rotate", s.RotateIn, s.RotateOut, _rotate, "marks turned about the BB"),
+        Calculation(
+            "survey.adjust", s.SurveyIn, s.SurveyOut, _survey, "readings adjusted together, slips named"
+        ),
         Calculation("search", s.SearchIn, s.SearchOut, search, "every frame size with its exact best build"),
     )
 }

@@ -325,6 +325,71 @@ class SayHeightOut(BaseModel):
     setbacks: dict[str, float]
 
 
+class Guess(In):
+    """A starting place; either coordinate may be left out."""
+
+    x_mm: float | None = num(-3000, 3000, default=None)
+    y_mm: float | None = num(-3000, 3000, default=None)
+
+
+class Observation(In):
+    """One reading: ``from`` is the BB where it is not given."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, populate_by_name=True)
+
+    id: str = Field(min_length=1, max_length=60)
+    kind: Literal["x", "y", "distance", "angle", "floor_height"]
+    start: str = Field(default="bb", min_length=1, max_length=40, alias="from")
+    to: str = Field(min_length=1, max_length=40)
+    value: float = num(-5000, 5000)
+    sd: float | None = num(0.001, 1000, default=None)
+
+
+class SurveyIn(In):
+    """Readings of one bike; the point ``bb`` is the origin. ``bb_height_mm`` where it is known."""
+
+    points: dict[str, Guess] = Field(default_factory=dict, max_length=40)
+    observations: list[Observation] = Field(min_length=1, max_length=200)
+    bb_height_mm: float | None = num(50, 600, default=None)
+
+
+class SurveyPoint(BaseModel):
+    """An adjusted mark with standard deviations and covariance; empty where it is undetermined."""
+
+    x_mm: float | None = None
+    y_mm: float | None = None
+    sd_x_mm: float | None = None
+    sd_y_mm: float | None = None
+    cov: list[list[float]] | None = None
+
+
+class SurveyReading(BaseModel):
+    """A reading judged: residual is adjusted less observed; a suspect has the value that would agree."""
+
+    id: str
+    residual: float
+    standardised: float | None = None
+    redundancy: float
+    unchecked: bool
+    suspect: bool
+    agreeing_value: float | None = None
+    agreeing_sd: float | None = None
+    not_told_from: list[str]
+    least_noticed: float | None = None
+
+
+class SurveyOut(BaseModel):
+    """Adjusted marks and judged readings. ``nothing_checked`` where no reading is redundant."""
+
+    points: dict[str, SurveyPoint]
+    observations: list[SurveyReading]
+    degrees_of_freedom: int
+    variance_factor: float | None = None
+    bb_height_mm: float | None = None
+    undetermined: list[str]
+    nothing_checked: bool
+
+
 class SearchTolerance(In):
     """Tolerances, mm each way."""
 

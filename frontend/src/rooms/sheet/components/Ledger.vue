@@ -26,7 +26,8 @@ const figure = (cell: { x_mm: number; y_mm: number; show_x: string; show_y: stri
   unit.value === 'mm' ? cell[`show_${axis}`] : show(cell[`${axis}_mm`], 'in')
 const cellX = (row: LedgerRow) => Math.max(-15, Math.min(15, ((row.miss?.dx_mm ?? 0) / row.tol_x_mm) * 9))
 const cellY = (row: LedgerRow) => Math.max(-15, Math.min(15, (-(row.miss?.dy_mm ?? 0) / row.tol_y_mm) * 9))
-const lastHead = () => (props.last === 'moves' ? 'Moves by' : 'Miss')
+// Misses stay in mm, as tolerances are; said so where the figures beside them are inches.
+const lastHead = () => (props.last === 'moves' ? 'Moves by' : 'Miss') + (unit.value === 'in' ? ', mm' : '')
 </script>
 
 <template>

@@ -1,0 +1,7 @@
+"""Adjusting redundant readings together, as a land survey does (handbook 3)."""
+
+from waymark.core.survey.adjust import Adjusted, AdjustedPoint, adjust
+from waymark.core.survey.judge import JudgedReading, judge_readings
+from waymark.core.survey.model import HOUSE_SD, Reading
+
+__all__ = ["HOUSE_SD", "Adjusted", "AdjustedPoint", "JudgedReading", "Reading", "adjust", "judge_readings"]

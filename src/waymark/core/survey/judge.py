@@ -1,0 +1,106 @@
+"""Which reading is likely a slip, and what the others say it should be (Baarda 1968; handbook 3).
+
+Take the one with the largest standardised residual only, leave it out, adjust again, look again. Where two
+residuals move together the slip cannot be told between them: the group is named instead.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from waymark.core.marks import Mark
+from waymark.core.survey.adjust import Adjusted, adjust
+from waymark.core.survey.model import Reading
+
+BOUND = 3.29
+NOTICED = 4.13
+TOGETHER = 0.95
+UNCHECKED = 0.02
+
+
+@dataclass(frozen=True, slots=True)
+class JudgedReading:
+    """A reading with its residual (adjusted less observed) and what may be said of it.
+
+    ``standardised`` is v / σ_v, ``None`` where the reading is unchecked. ``agreeing_value`` is what the
+    others say, with ``agreeing_sd``; only a suspect has them. ``not_told_from`` are readings whose slip
+    would look the same. ``least_noticed`` is the smallest slip that would be noticed.
+    """
+
+    reading: Reading
+    residual: float
+    standardised: float | None
+    redundancy: float
+    unchecked: bool
+    suspect: bool
+    agreeing_value: float | None
+    agreeing_sd: float | None
+    not_told_from: tuple[str, ...]
+    least_noticed: float | None
+
+
+def judge_readings(
+    readings: Sequence[Reading], guesses: Mapping[str, Mark] | None = None, bb_height_mm: float | None = None
+) -> tuple[Adjusted, tuple[JudgedReading, ...]]:
+    """Adjust, name the slips one after another, and give back the adjustment without them.
+
+    Every reading is judged, those left out against the others. At most a third of the readings are ever
+    left out: with more, nothing can be said of which is wrong.
+    """
+    left_out: list[str] = []
+    while True:
+        kept = [r for r in readings if r.key not in left_out]
+        found = adjust(kept, guesses, bb_height_mm)
+        worst = _worst(found)
+        if worst is None or len(left_out) >= len(readings) // 3:
+            break
+        left_out.append(kept[worst].key)
+    judged = {r.key: _judged(found, i, suspect=False) for i, r in enumerate(found.readings)}
+    for key in left_out:
+        with_it = [r for r in readings if r.key not in left_out or r.key == key]
+        again = adjust(with_it, guesses, bb_height_mm)
+        i = next(i for i, r in enumerate(again.readings) if r.key == key)
+        judged[key] = _judged(again, i, suspect=True)
+    return found, tuple(judged[r.key] for r in readings)
+
+
+def _standardised(found: Adjusted) -> np.ndarray[tuple[int], np.dtype[np.float64]]:
+    checked = found.redundancy >= UNCHECKED
+    return np.where(checked, found.residuals / np.where(checked, found.residual_sd, 1.0), 0.0)
+
+
+def _worst(found: Adjusted) -> int | None:
+    if found.degrees_of_freedom < 1:
+        return None
+    w = np.abs(_standardised(found))
+    i = int(w.argmax())
+    return i if w[i] > BOUND else None
+
+
+def _judged(found: Adjusted, i: int, *, suspect: bool) -> JudgedReading:
+    reading, r = found.readings[i], float(found.redundancy[i])
+    unchecked = found.degrees_of_freedom < 1 or r < UNCHECKED
+    residual = float(found.residuals[i])
+    together: tuple[str, ...] = ()
+    if suspect:
+        together = tuple(
+            other.key
+            for j, other in enumerate(found.readings)
+            if j != i and found.redundancy[j] >= UNCHECKED and abs(found.correlation[i, j]) >= TOGETHER
+        )
+    return JudgedReading(
+        reading=reading,
+        residual=residual,
+        standardised=None if unchecked else float(_standardised(found)[i]),
+        redundancy=r,
+        unchecked=unchecked,
+        suspect=suspect,
+        # What the others say: the observed and the residual blown up by the share that shows of a slip.
+        agreeing_value=reading.value + residual / r if suspect else None,
+        agreeing_sd=reading.sigma * ((1 - r) / r) ** 0.5 if suspect else None,
+        not_told_from=together,
+        least_noticed=None if unchecked else NOTICED * reading.sigma / r**0.5,
+    )
