@@ -231,15 +231,15 @@ def test_ways_are_blank_until_something_is_known() -> None:
 
 def test_room_over_the_tube_and_before_the_toe() -> None:
     drift = FRAMES["Ostrel Drift M"]
-    room = standover_room_mm(drift, PROFILE, -48)
+    frame = drift.chart.geometry()
+    room = standover_room_mm(drift, frame, PROFILE, -48)
     assert room is not None
     assert 60 < room < 110
-    assert standover_room_mm(drift, Profile(), -48) is None
+    assert standover_room_mm(drift, frame, Profile(), -48) is None
     long = measured(crank=typed(180))
     short = measured(crank=typed(160))
-    assert toe_mm(drift, PROFILE, layers_of(short)) - toe_mm(
-        drift, PROFILE, layers_of(long)
-    ) == pytest.approx(20, abs=1)
+    gained = toe_mm(frame, PROFILE, layers_of(short)) - toe_mm(frame, PROFILE, layers_of(long))
+    assert gained == pytest.approx(20, abs=1)
 
 
 def test_offers_compare_with_the_held_frame_or_the_present_one(demo_store: Store) -> None:

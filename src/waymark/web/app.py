@@ -38,7 +38,7 @@ def make_app(store: Store, hosts: Iterable[str] = (), static: Path = STATIC) -> 
         openapi_url="/api/openapi.json", lifespan=life,
     )  # fmt: skip
     app.state.store = store
-    app.add_middleware(GZipMiddleware, minimum_size=1000)
+    app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=4)
     app.add_middleware(Guard, hosts=tuple(hosts))
     errors.install(app)
     for router in (riders, fits, shelves, documents, calc):

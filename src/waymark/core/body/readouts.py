@@ -12,7 +12,8 @@ from waymark.core.body.pose import LegPose, leg_at, pose_at
 from waymark.core.body.segments import FootFit, Segments
 from waymark.core.marks import Mark, angle_between_deg
 
-STEP_DEG = 5.0
+STEP_DEG = 10.0
+FINE_DEG = 0.1
 
 
 @dataclass(frozen=True, slots=True)
@@ -73,7 +74,7 @@ def _extreme(
     sign = 1.0 if lowest else -1.0
     near = min(range(len(turn)), key=lambda i: sign * value(turn[i])) * STEP_DEG
     low, high = near - STEP_DEG, near + STEP_DEG
-    while high - low > 0.05:
+    while high - low > FINE_DEG:
         third = (high - low) / 3
         if sign * value(leg(low + third)) <= sign * value(leg(high - third)):
             high -= third

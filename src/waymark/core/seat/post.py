@@ -60,14 +60,15 @@ def seat_for(
 
     Two linear equations in p and slide. Raises ``GeometryError`` where rails and post are parallel.
     """
-    v, b = _axes(seat_angle_deg)
-    rail = Mark(1.0, 0.0).turned(saddle.tilt_deg)
-    fixed = Mark(saddle.mark_to_s_mm, saddle.rail_to_top_mm).turned(saddle.tilt_deg)
-    away = wanted - fixed - b.scaled(setback_mm + axis_behind_bb_mm)
-    det = v.x_mm * rail.y_mm - v.y_mm * rail.x_mm
+    # Bare floats: a search asks this of every post on every size.
+    gamma, tau = radians(seat_angle_deg), radians(saddle.tilt_deg)
+    vx, vy = -cos(gamma), sin(gamma)
+    rx, ry = cos(tau), sin(tau)
+    back = setback_mm + axis_behind_bb_mm
+    m, k = saddle.mark_to_s_mm, saddle.rail_to_top_mm
+    away_x = wanted.x_mm - (m * rx - k * ry) + vy * back
+    away_y = wanted.y_mm - (m * ry + k * rx) - vx * back
+    det = vx * ry - vy * rx
     if abs(det) < 1e-9:
         raise GeometryError("The rails lie along the post; no slide moves the saddle.", field="tilt_deg")
-    return SeatNeed(
-        post_mm=(away.x_mm * rail.y_mm - away.y_mm * rail.x_mm) / det,
-        slide_mm=(v.x_mm * away.y_mm - v.y_mm * away.x_mm) / det,
-    )
+    return SeatNeed(post_mm=(away_x * ry - away_y * rx) / det, slide_mm=(vx * away_y - vy * away_x) / det)

@@ -7,6 +7,7 @@ from sqlalchemy.orm import Session
 from waymark.core.cockpit import Stem, turning_over_rise_mm
 from waymark.core.drawing.cockpit import steerer_close_up, steerer_layers
 from waymark.core.frame import (
+    FrameGeometry,
     reach_at_equal_height_mm,
     standover_at_mm,
     standover_clearance_mm,
@@ -49,19 +50,20 @@ def point(at: Mark) -> Point:
     return Point(x_mm=round(at.x_mm, 2), y_mm=round(at.y_mm, 2))
 
 
-def standover_room_mm(size: FrameSize, profile: Profile, nose_x_mm: float) -> float | None:
+def standover_room_mm(
+    size: FrameSize, frame: FrameGeometry, profile: Profile, nose_x_mm: float
+) -> float | None:
     """Room over the top tube where the rider stands, 50 mm ahead of the nose."""
     inseam, c = profile.mm("inseam"), size.chart
     if inseam is None or c.standover_mm is None:
         return None
     at = c.standover_ahead_mm if c.standover_ahead_mm is not None else 0.0
-    there = standover_at_mm(c.standover_mm, at, c.geometry().top_tube_slope_deg, nose_x_mm + 50)
+    there = standover_at_mm(c.standover_mm, at, frame.top_tube_slope_deg, nose_x_mm + 50)
     return standover_clearance_mm(inseam + SHOES_MM, there)
 
 
-def toe_mm(size: FrameSize, profile: Profile, layers: Layers) -> float:
+def toe_mm(g: FrameGeometry, profile: Profile, layers: Layers) -> float:
     """Shoe tip to tyre."""
-    g = size.chart.geometry()
     foot = profile.body().foot_mm
     return toe_clearance_mm(
         g.front_axle.x_mm, g.bb_drop_mm, g.wheel_radius_mm, layers.context.saddle.crank_mm, foot
@@ -78,6 +80,7 @@ def frames_view(session: Session, profile: Profile, state: FitState, layers: Lay
     offers = []
     for r in results:
         size = kept[int(r.frame.key)]
+        geometry = size.chart.geometry()
         offers.append(
             SizeOffer(
                 id=int(r.frame.key), frame=size.frame, size=size.size, kind=size.kind,
@@ -85,8 +88,8 @@ def frames_view(session: Session, profile: Profile, state: FitState, layers: Lay
                 miss_mm=r.miss_mm, show_x=show_miss(r.miss.x_mm, tol[0]), show_y=show_miss(r.miss.y_mm, tol[1]),
                 build=_build_words(r), sentence=r.sentence,
                 chosen=_same(state.frame.chosen, size), held=_same(state.frame.held, size),
-                toe_mm=toe_mm(size, profile, layers), trail_mm=size.chart.geometry().trail_mm,
-                standover_room_mm=standover_room_mm(size, profile, nose),
+                toe_mm=toe_mm(geometry, profile, layers), trail_mm=geometry.trail_mm,
+                standover_room_mm=standover_room_mm(size, geometry, profile, nose),
             )
         )  # fmt: skip
     parts_of, wanted = _window(session, state, layers, list(kept.values()))
@@ -165,12 +168,16 @@ def _compared(
         row("Reach at equal height", a.reach_mm, level),
         row("Trail", a.trail_mm, b.trail_mm if b else None),
         row("Front centre", a.front_centre_mm, b.front_centre_mm if b else None),
-        row("Toe room", toe_mm(a_size, profile, layers), toe_mm(b_size, profile, layers) if b_size else None),
+        row("Toe room", toe_mm(a, profile, layers), toe_mm(b, profile, layers) if b else None),
     ]
-    room_a = standover_room_mm(a_size, profile, nose)
+    room_a = standover_room_mm(a_size, a, profile, nose)
     if room_a is not None:
         rows.append(
-            row("Standover room", room_a, standover_room_mm(b_size, profile, nose) if b_size else None)
+            row(
+                "Standover room",
+                room_a,
+                standover_room_mm(b_size, b, profile, nose) if b_size and b else None,
+            )
         )
     first, second = offer.get((a_size.frame, a_size.size)), None
     if state.frame.held is not None:
