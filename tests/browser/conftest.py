@@ -11,13 +11,15 @@ from pathlib import Path
 
 import pytest
 import uvicorn
-from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 
 from waymark.storage import Store, open_store, upgrade
 from waymark.web import make_app
 from waymark.web.app import STATIC
 
 CHROMIUM = "/usr/bin/chromium"
+# A slow machine is no failure: what is awaited may take its time.
+expect.set_options(timeout=30_000)
 
 
 @dataclass
@@ -89,7 +91,7 @@ def demo_room(tmp_path: Path, demo_file: Path) -> Iterator[Room]:
 def window(chromium: Browser) -> Iterator[BrowserContext]:
     """A window of 1280x800 that tells of every request that leaves the machine and every script error."""
     context = chromium.new_context(viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
-    context.set_default_timeout(20_000)
+    context.set_default_timeout(30_000)
     yield context
     context.close()
 

@@ -100,15 +100,8 @@ def test_the_bar_is_drawn_where_the_cockpit_puts_it() -> None:
     made = bike()
     centres = [i.centre for i in bike_items(made) if isinstance(i, Circle)]
     assert any(c.distance_mm(made.clamp) < 1e-9 for c in centres)
-    close = [
-        i for i in steerer_close_up(FRAME, FRONT, preview=None, preview_pile_mm=None) if isinstance(i, Circle)
-    ]
+    close = [i for i in steerer_close_up(FRAME, FRONT) if isinstance(i, Circle)]
     assert close[-1].centre.distance_mm(made.clamp) < 1e-9
-
-
-def test_a_preview_is_drawn_dashed_over_the_stack() -> None:
-    items = steerer_close_up(FRAME, FRONT, preview=Stem(70, 6, 40), preview_pile_mm=None)
-    assert items[-1].style == "preview"
 
 
 def test_a_flat_bar_is_drawn_at_its_grip() -> None:

@@ -19,7 +19,8 @@ from waymark.core.setup import SetupFacts, steps_for
     ("miss", "tolerance", "word"),
     [
         (0, 5, "in"),
-        (3.9, 5, "in"),
+        (3.4, 5, "in"),
+        (3.6, 5, "edge"),
         (4, 5, "edge"),
         (-5, 5, "edge"),
         (5.01, 5, "out"),

@@ -176,7 +176,7 @@ def test_undo_and_redo_walk_the_line(fitter: Fitter) -> None:
     def now() -> float:
         return float(fitter.sheet["state"]["goal"]["hand_dx_mm"])
 
-    assert fitter.sheet["undo"] == "Hand moved +3 fore, +0 up"
+    assert fitter.sheet["undo"] == "Hand moved +3 fore, 0 up"
     seen = []
     for way in ("undo", "undo", "redo", "redo", "undo"):
         assert fitter.step(way).status_code == 200

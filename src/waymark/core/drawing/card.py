@@ -149,7 +149,7 @@ def _stack(page: DisplayList, c: CardContent) -> None:
     clamp = c.drawing.clamp
     middle = frame.head_top.toward(clamp, 0.5)
     at = Mark(left + 26, 226.0) - middle.scaled(STACK_SCALE)
-    items = steerer_close_up(frame, front, preview=None, preview_pile_mm=None)
+    items = steerer_close_up(frame, front)
     page.extend(placed(items, STACK_SCALE, at, prefix="card-"))
     layers = steerer_layers(frame, front)
     _stack_labels(page, [(p, at + p.middle.scaled(STACK_SCALE)) for p in layers], left + 57)

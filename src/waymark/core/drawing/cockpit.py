@@ -169,26 +169,15 @@ def _flat_bar(bike: BikeDrawing, bar: FlatBar) -> list[Item]:
     ]
 
 
-def steerer_close_up(
-    frame: FrameGeometry, front: FrontEndDrawing, *, preview: Stem | None, preview_pile_mm: float | None
-) -> list[Item]:
-    """The steerer in section for the bench: head tube, every piece, the bar; a preview dashed.
-
-    Heights are true; the reader can count and click the pieces.
-    """
+def steerer_close_up(frame: FrameGeometry, front: FrontEndDrawing) -> list[Item]:
+    """The steerer for the bench and the card: head tube, every piece, the bar. Heights are true."""
     u, n = steering_axis(frame.head_angle_deg)
     top = frame.head_top
-    items: list[Item] = [taper(top - u.scaled(34), top, 44, 43, "tube-plain")]
-    items += front_end_items(frame, front)
-    stem_foot = top + u.scaled(front.cover_mm + front.pile_mm)
     alpha = radians(front.stem.angle_deg)
-    bar = (
-        stem_foot + u.scaled(front.stem.lift_mm)
-        + (n.scaled(cos(alpha)) + u.scaled(sin(alpha))).scaled(front.stem.length_mm)
-    )  # fmt: skip
-    items.append(Circle(bar, BAR_RADIUS_MM, "part"))
-    if preview is not None:
-        pile = front.pile_mm if preview_pile_mm is None else preview_pile_mm
-        foot = top + u.scaled(front.cover_mm + pile)
-        items.append(stem_outline(foot, frame.head_angle_deg, preview, "preview"))
-    return items
+    foot = top + u.scaled(front.cover_mm + front.pile_mm + front.stem.lift_mm)
+    bar = foot + (n.scaled(cos(alpha)) + u.scaled(sin(alpha))).scaled(front.stem.length_mm)
+    return [
+        taper(top - u.scaled(34), top, 44, 43, "tube-plain"),
+        *front_end_items(frame, front),
+        Circle(bar, BAR_RADIUS_MM, "part"),
+    ]

@@ -95,8 +95,8 @@ def _offset_of(k: Known) -> tuple[float, float, float]:
 
 
 def _reach_from_front(k: Known) -> float:
-    c, s, axis = _offset_of(k)
-    return _front_x(k) - axis * c - k["fork_offset_mm"] * s
+    _, _, axis = _offset_of(k)
+    return kernels.reach_from_front_mm(_front_x(k), axis, k["fork_offset_mm"], k["head_angle_deg"])
 
 
 def _front_centre_from_reach(k: Known) -> float:

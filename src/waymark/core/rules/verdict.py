@@ -12,11 +12,14 @@ _ORDER: dict[Word, int] = {"in": 0, "edge": 1, "out": 2}
 
 
 def judge(miss_mm: float, tolerance_mm: float) -> Word:
-    """*in* below the edge share of the tolerance, *edge* up to it, *out* beyond."""
-    share = abs(miss_mm) / tolerance_mm
-    if share > 1 + 1e-9:
+    """*in* below the edge share of the tolerance, *edge* up to it, *out* beyond.
+
+    Out is judged on the miss itself; edge also on the whole mm it is shown as, so that chip and figure agree.
+    """
+    if abs(miss_mm) / tolerance_mm > 1 + 1e-9:
         return "out"
-    return "edge" if share >= NUMBERS["edge_share"].value - 1e-9 else "in"
+    shown = max(abs(miss_mm), abs(whole(miss_mm)))
+    return "edge" if shown / tolerance_mm >= NUMBERS["edge_share"].value - 1e-9 else "in"
 
 
 def judge_pair(dx_mm: float, dy_mm: float, tol_x_mm: float, tol_y_mm: float) -> Word:

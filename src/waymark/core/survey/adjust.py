@@ -126,7 +126,9 @@ def _system(
         return ORIGIN if name == BB else Mark(float(x[index[name]]), float(x[index[name] + 1]))
 
     for i, reading in enumerate(readings):
-        line = linear(reading, place(reading.start), place(reading.end), bb)
+        # A floor height has no other end, whatever was named as its start.
+        begin = ORIGIN if reading.kind == "floor_height" else place(reading.start)
+        line = linear(reading, begin, place(reading.end), bb)
         gap[i] = misclosure(reading, line.value)
         for name, slopes in ((reading.start, line.slope[:2]), (reading.end, line.slope[2:4])):
             if name != BB and (reading.kind != "floor_height" or name == reading.end):

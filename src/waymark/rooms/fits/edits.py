@@ -11,6 +11,7 @@ from waymark.core.errors import InputError
 from waymark.core.position import HAND_HEIGHT_WAYS, HAND_REACH_WAYS, HEIGHT_WAYS, SETBACK_WAYS, Way
 from waymark.core.rules.house import DISCIPLINES
 from waymark.core.units import parse_angle, parse_length
+from waymark.core.units.show import MINUS
 from waymark.rooms.deps import MOST_KEY
 from waymark.rooms.fits import planning
 from waymark.rooms.fits.layers import layers_of
@@ -179,7 +180,11 @@ def _nudge(session: Session, state: FitState, value: Any, path: str) -> str:
                 allowed=f"{-limit:g} to {limit:g} mm", kept=str(number)[:40],
             )  # fmt: skip
         setattr(state.goal, f"{mark}_{axis}", float(number))
-    return f"{mark.capitalize()} moved {value['dx_mm']:+g} fore, {value['dy_mm']:+g} up"
+    return f"{mark.capitalize()} moved {_signed(value['dx_mm'])} fore, {_signed(value['dy_mm'])} up"
+
+
+def _signed(value: float) -> str:
+    return f"{value:+g}".replace("-", MINUS) if value else "0"
 
 
 def _choose_frame(session: Session, state: FitState, value: Any, path: str) -> str:
@@ -214,7 +219,7 @@ def _stem(session: Session, state: FitState, value: Any, path: str) -> str:
         )
     found, over = planning.stem_standing(session, state, value["length_mm"], value["angle_deg"], path)
     state.build.stem, state.build.turned_over = found, over
-    return f"Stem {found.length_mm:g}, {value['angle_deg']:+g}°"
+    return f"Stem {found.length_mm:g}, {_signed(value['angle_deg'])}°"
 
 
 def _turn(session: Session, state: FitState, value: Any, path: str) -> str:

@@ -218,7 +218,7 @@ def build_view(session: Session, state: FitState, layers: Layers, drawn: Drawn |
     stop = now(over, frame, goal) if stem.both_ways and stem.angle_deg else None
     return BuildView(
         rails=rails, headline=_headline(here),
-        picture=shapes(steerer_close_up(drawn.bike.frame, drawn.bike.front, preview=None, preview_pile_mm=None)),
+        picture=shapes(steerer_close_up(drawn.bike.frame, drawn.bike.front)),
         pieces=[Piece(kind=x.kind, height_mm=x.height_mm, at=point(x.middle)) for x in u],
         goal_clamp=point(goal.clamp), clamp=point(drawn.bike.clamp),
         over=_stop(stop, chosen=False, house=True) if stop else None, over_says=_over_says(front),

@@ -118,6 +118,14 @@ tbody th { font-size: 17px; font-weight: 620; padding-left: 4px; }
 .miss { display: flex; align-items: center; gap: 8px; justify-content: space-between; padding-right: 8px; }
 .cell { fill: color-mix(in srgb, var(--plan) 13%, transparent); stroke: var(--plan); }
 .thin { stroke: var(--plan); opacity: 0.4; }
+@media (max-width: 1180px) {
+  .first, tbody th { width: 68px; }
+  .left { width: 172px; padding-left: 8px; }
+  .switch { padding: 2px 4px; gap: 3px; }
+  .switch kbd { display: none; }
+  .pair { gap: 2px; padding: 0 6px 0 0; font-size: 15px; }
+  .moves, .miss .figure { font-size: 16px; }
+}
 .source-head { font-weight: 640; margin-bottom: 6px; }
 .source { white-space: pre-wrap; font-size: 13px; line-height: 1.5; }
 </style>

@@ -23,7 +23,8 @@ const places = computed<Record<string, { left: number; top: number }>>(() => ({
   hand: { left: props.width - WIDE - 14, top: props.post === 'frame' ? 274 : props.post === 'goal' ? Math.max(280, props.height - 270) : 18 },
   foot: { left: props.width - WIDE - 14, top: props.height - 270 },
 }))
-const rows = computed(() => props.sheet.ledger.filter((row) => props.which.includes(row.mark) && (row.cells.goal || row.cells.now)))
+// On a narrow sheet the foot's loupe would hide the front wheel; its miss stands in the ledger.
+const rows = computed(() => props.sheet.ledger.filter((row) => props.which.includes(row.mark) && (row.mark !== 'foot' || props.width > 760) && (row.cells.goal || row.cells.now)))
 const target = (row: LedgerRow) => row.cells.goal ?? row.cells.now!
 const leader = (row: LedgerRow) => {
   const p = places.value[row.mark]!

@@ -120,7 +120,7 @@ const fault = (path: string) => store.faults.get(path)
           <td class="from small" :class="sheet.assumed.includes(it.name) ? 'ochre-ink' : 'quiet'">
             {{ measure[it.name] ? 'typed' : sheet.assumed.includes(it.name) ? 'assumed' : 'from the part' }}
           </td>
-          <td class="figure value">{{ contextWords(it.name) }}</td>
+          <td class="figure value">{{ measure[it.name]?.typed === contextWords(it.name) ? '' : contextWords(it.name) }}</td>
           <td class="enter">
             <WordField :label="it.title" :value="measure[it.name]?.typed ?? ''" :fault="fault(`measure.${it.name}`)" placeholder="type" @keep="(t) => store.change({ path: `measure.${it.name}`, value: t })" />
           </td>
@@ -151,6 +151,7 @@ table { width: 100%; border-collapse: collapse; }
 tr { border-bottom: 1px solid var(--hair); height: 44px; }
 th { text-align: left; font-weight: 420; }
 .value { text-align: right; font-size: 17px; font-weight: 560; }
-.enter { width: 92px; }
-.from { padding: 0 8px; }
+.enter { width: 116px; }
+.from { padding: 0 4px; width: 66px; line-height: 1.15; }
+th { font-size: 14.5px; line-height: 1.2; }
 </style>
