@@ -119,7 +119,8 @@ tbody th { font-size: 17px; font-weight: 620; padding-left: 4px; }
 .cell { fill: color-mix(in srgb, var(--plan) 13%, transparent); stroke: var(--plan); }
 .thin { stroke: var(--plan); opacity: 0.4; }
 @media (max-width: 1180px) {
-  .first, tbody th { width: 68px; }
+  .first, tbody th { width: 72px; }
+  .first .fold { font-size: 11.5px; white-space: nowrap; }
   .left { width: 172px; padding-left: 8px; }
   .switch { padding: 2px 4px; gap: 3px; }
   .switch kbd { display: none; }
