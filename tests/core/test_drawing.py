@@ -13,7 +13,7 @@ from waymark.core.body import BodyMeasures, FootFit, pose_at, segments
 from waymark.core.cockpit import DropBar, FlatBar, Stem, place_hood
 from waymark.core.cockpit.bars import Lever
 from waymark.core.drawing.bike import SPOKES, bike_items, frame_outline, wheel_items
-from waymark.core.drawing.card import HEIGHT_MM, WIDTH_MM, CardContent, CardRow, card_page, wrapped
+from waymark.core.drawing.card import HEIGHT_MM, WIDTH_MM, CardContent, CardRow, card_pages, wrapped
 from waymark.core.drawing.cockpit import steerer_close_up, steerer_layers
 from waymark.core.drawing.layers import layer_mark
 from waymark.core.drawing.model import BikeDrawing, FrontEndDrawing
@@ -175,11 +175,11 @@ def test_empty_bounds_and_rings() -> None:
     assert polyline((Mark(0, 0), Mark(1, 1)), "x", closed=True).commands[-1] == ("Z", ())
 
 
-def card(steps: int = 10, cautions: int = 6) -> DisplayList:
+def pages(steps: int = 10, cautions: int = 4) -> list[DisplayList]:
     """A full card."""
     made = bike()
     row = CardRow("Saddle", Mark(-208, 697), Mark(-207, 694), Mark(-206, 694), "±3, 2")
-    return card_page(
+    return card_pages(
         CardContent(
             rider="Tamsin Orre", bike="Ostrel Drift M", under="Workshop card", rows=(row, row, row),
             steps=tuple(Step(f"Do {i}", "look", "bolt") for i in range(steps)),
@@ -187,6 +187,21 @@ def card(steps: int = 10, cautions: int = 6) -> DisplayList:
             drawing=made, saddle=made.saddle, hand=made.hand,
         )
     )  # fmt: skip
+
+
+def card(steps: int = 10) -> DisplayList:
+    """Its first page."""
+    return pages(steps)[0]
+
+
+@pytest.mark.parametrize("cautions", [0, 4, 7, 12, 20])
+def test_no_caution_is_ever_dropped(cautions: int) -> None:
+    made = pages(cautions=cautions)
+    assert len(made) == (1 if cautions <= 4 else 2)
+    words = " ".join(i.text for page in made for i in page.items if isinstance(i, Label))
+    for n in range(cautions):
+        assert f"Caution {n} " in words
+    assert all(i.at.y_mm > 8 for page in made for i in page.items if isinstance(i, Label))
 
 
 def test_nothing_of_the_card_falls_off_the_paper() -> None:

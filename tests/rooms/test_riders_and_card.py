@@ -108,7 +108,7 @@ def test_the_same_page_gives_the_same_bytes() -> None:
 
 def test_screen_and_paper_read_one_list(demo: TestClient) -> None:
     fit = fit_of(demo, "Odile Marrack")
-    page = demo.get(f"/api/fits/{fit}/card").json()
+    (page,) = demo.get(f"/api/fits/{fit}/card").json()
     words = [i["text"] for i in page["items"] if i.get("text")]
     text = PdfReader(io.BytesIO(demo.get(f"/api/fits/{fit}/card.pdf").content)).pages[0].extract_text()
     for word in words:

@@ -6,11 +6,11 @@ import { api, Refused, type Schemas, take } from '@/shared/api/client'
 import CardPage from './components/CardPage.vue'
 
 const props = defineProps<{ id: number }>()
-const page = ref<Schemas['Page'] | null>(null)
+const pages = ref<Schemas['Page'][]>([])
 const why = ref('')
 onMounted(async () => {
   try {
-    page.value = await take(api.GET('/api/fits/{fit_id}/card', { params: { path: { fit_id: props.id } } }))
+    pages.value = await take(api.GET('/api/fits/{fit_id}/card', { params: { path: { fit_id: props.id } } }))
   } catch (wrong) {
     if (!(wrong instanceof Refused)) throw wrong
     why.value = wrong.body.message
@@ -25,8 +25,8 @@ const print = () => window.print()
       <router-link class="press" :to="`/fits/${id}/setup`">Back to the sheet</router-link>
       <button type="button" class="press solid" @click="print">Print</button>
     </nav>
-    <CardPage v-if="page" :page="page" />
-    <p v-else role="alert">{{ why }}</p>
+    <CardPage v-for="(page, i) in pages" :key="i" :page="page" />
+    <p v-if="why" role="alert">{{ why }}</p>
   </div>
 </template>
 
@@ -39,6 +39,7 @@ svg { width: 210mm; max-width: 100%; height: auto; border: 1px solid var(--rule)
 @media print {
   nav { display: none; }
   .print { padding: 0; display: block; }
-  svg { width: 210mm; height: 297mm; border: 0; display: block; }
+  svg { width: 210mm; height: 297mm; border: 0; display: block; break-after: page; }
+  svg:last-of-type { break-after: auto; }
 }
 </style>

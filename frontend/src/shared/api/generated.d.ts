@@ -1799,7 +1799,7 @@ export interface components {
         };
         /**
          * Page
-         * @description The card for the screen and the print view.
+         * @description One page for the screen and the print view.
          */
         Page: {
             /** Width Mm */
@@ -3882,7 +3882,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Page"];
+                    "application/json": components["schemas"]["Page"][];
                 };
             };
             /** @description Bad Request */

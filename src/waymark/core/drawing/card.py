@@ -20,7 +20,7 @@ from waymark.core.units import show_figure, show_mm
 WIDTH_MM, HEIGHT_MM, MARGIN_MM = 210.0, 297.0, 11.0
 LEFT, RIGHT = MARGIN_MM, WIDTH_MM - MARGIN_MM
 MOST_STEPS = 10
-MOST_CAUTIONS = 7
+FOOT_MM = 12.5
 BIKE_SCALE = 0.053
 STACK_SCALE = 0.31
 STEP_MM = 8.3
@@ -53,16 +53,25 @@ class CardContent:
     hand: Mark
 
 
-def card_page(c: CardContent) -> DisplayList:
-    """The page: heading, dimensioned bike, steerer stack, marks, steps, cautions."""
+def card_pages(c: CardContent) -> list[DisplayList]:
+    """The card: heading, dimensioned bike, steerer stack, marks, steps, cautions, on one page.
+
+    Cautions that find no room on it go on to a second page; none is ever dropped.
+    """
     page = DisplayList()
     _heading(page, c)
     _bike(page, c)
     _stack(page, c)
     _marks(page, c)
     _steps(page, c)
-    _foot(page, c)
-    return page
+    left = _foot(page, c)
+    if not left:
+        return [page]
+    second = DisplayList()
+    _heading(second, c)
+    second.add(word(Mark(LEFT, 264), "Before it leaves, continued", "strong", 4.0))
+    _cautions(second, left, LEFT, 257.0)
+    return [page, second]
 
 
 def _rule(page: DisplayList, y: float, style: str = "rule", left: float = LEFT, right: float = RIGHT) -> None:
@@ -240,23 +249,31 @@ def _steps(page: DisplayList, c: CardContent) -> None:
         y -= STEP_MM
 
 
-def _foot(page: DisplayList, c: CardContent) -> None:
+def _foot(page: DisplayList, c: CardContent) -> tuple[str, ...]:
+    """Parts and cautions; gives back the cautions that found no room."""
     y = 54.0
     page.add(word(Mark(LEFT, y), "Parts", "strong", 4.0))
     for i, part in enumerate(c.parts):
         page.add(word(Mark(LEFT, y - 6 - 4.9 * i), part, "plain", 3.2))
     x = 84.0
     page.add(word(Mark(x, y), "Before it leaves", "strong", 4.0))
-    at = y - 6
-    for caution in c.cautions[:MOST_CAUTIONS]:
+    page.add(word(Mark(LEFT, 9), "Where the maker's word differs, follow it:", "plain", 2.9))
+    _rule(page, 8.2, "fine", LEFT + 57)
+    return _cautions(page, c.cautions, x, y - 6)
+
+
+def _cautions(page: DisplayList, cautions: tuple[str, ...], x: float, at: float) -> tuple[str, ...]:
+    """Cautions with boxes to tick from ``at`` down, as many as fit; gives back the rest."""
+    for n, caution in enumerate(cautions):
+        lines = wrapped(caution, 78)
+        if at - 3.5 * (len(lines) - 1) < FOOT_MM:
+            return cautions[n:]
         box = [Mark(x, at - 0.7), Mark(x + 3.2, at - 0.7), Mark(x + 3.2, at + 2.5), Mark(x, at + 2.5)]
         page.add(polyline(box, "box", closed=True))
-        lines = wrapped(caution, 78)
         for i, text in enumerate(lines):
             page.add(word(Mark(x + 5, at - 3.5 * i), text, "plain", 2.9))
         at -= 3.5 * len(lines) + 1.3
-    page.add(word(Mark(LEFT, 9), "Where the maker's word differs, follow it:", "plain", 2.9))
-    _rule(page, 8.2, "fine", LEFT + 57)
+    return ()
 
 
 def wrapped(text: str, most: int) -> list[str]:

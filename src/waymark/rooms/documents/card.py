@@ -6,7 +6,7 @@ from datetime import datetime
 
 from sqlalchemy.orm import Session
 
-from waymark.core.drawing.card import CardContent, CardRow, card_page
+from waymark.core.drawing.card import CardContent, CardRow, card_pages
 from waymark.core.drawing.primitives import DisplayList
 from waymark.core.errors import InputError
 from waymark.core.setup import SetupFacts, Step, steps_for
@@ -30,8 +30,8 @@ MONTHS = (
 )  # fmt: skip
 
 
-def card_for(session: Session, fit: FitRow, today: datetime) -> DisplayList:
-    """The card of the newest revision; raises ``InputError`` while nothing is planned."""
+def card_for(session: Session, fit: FitRow, today: datetime) -> list[DisplayList]:
+    """The card's pages of the newest revision; raises ``InputError`` while nothing is planned."""
     state = state_of(head_of(session, fit))
     layers = layers_of(state)
     spacers = tuple(sorted({p.part.height_mm for p in parts(session, "spacer") if p.part.kind == "spacer"}))
@@ -53,7 +53,7 @@ def card_for(session: Session, fit: FitRow, today: datetime) -> DisplayList:
         for row in ledger
     )  # fmt: skip
     date = f"{today.day} {MONTHS[today.month - 1]} {today.year}"
-    return card_page(
+    return card_pages(
         CardContent(
             rider=fit.rider.name, bike=size.label,
             under=f"Workshop card, change {fit.head}, {date}. All lengths in mm; fore and up from the BB.",

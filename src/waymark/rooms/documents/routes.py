@@ -31,7 +31,7 @@ class PageItem(BaseModel):
 
 
 class Page(BaseModel):
-    """The card for the screen and the print view."""
+    """One page for the screen and the print view."""
 
     width_mm: float
     height_mm: float
@@ -49,11 +49,11 @@ def _item(item: Path | Circle | Label) -> PageItem:
 
 
 @router.get("/card", operation_id="card")
-def card(store: StoreDep, fit_id: Key) -> Page:
+def card(store: StoreDep, fit_id: Key) -> list[Page]:
     """The workshop card as items to draw."""
     with store.looking() as session:
-        page = card_for(session, fit_row(session, fit_id), datetime.now().astimezone())
-    return Page(width_mm=WIDTH_MM, height_mm=HEIGHT_MM, items=[_item(i) for i in page.items])
+        pages = card_for(session, fit_row(session, fit_id), datetime.now().astimezone())
+    return [Page(width_mm=WIDTH_MM, height_mm=HEIGHT_MM, items=[_item(i) for i in p.items]) for p in pages]
 
 
 @router.get("/card.pdf", operation_id="card_pdf", response_class=Response)
@@ -61,7 +61,7 @@ def card_pdf(store: StoreDep, fit_id: Key) -> Response:
     """The workshop card as a PDF, one A4 page."""
     with store.looking() as session:
         fit = fit_row(session, fit_id)
-        page = card_for(session, fit, datetime.now().astimezone())
+        pages = card_for(session, fit, datetime.now().astimezone())
         title = f"Workshop card, {fit.rider.name}"
     headers = {"Content-Disposition": f'inline; filename="waymark-card-{fit_id}.pdf"'}
-    return Response(write_pdf([page], title), media_type="application/pdf", headers=headers)
+    return Response(write_pdf(pages, title), media_type="application/pdf", headers=headers)

@@ -30,6 +30,12 @@ function key(event: KeyboardEvent, row: LedgerRow) {
   event.preventDefault()
   nudge(row, step[0]!, step[1]!)
 }
+// The figure stands in the middle of its steps.
+const STEPS = [-5, -1, 0, 1, 5]
+const AXES = [
+  { name: 'fore', index: 0, less: 'back', more: 'forward' },
+  { name: 'up', index: 1, less: 'down', more: 'up' },
+] as const
 const back = (row: LedgerRow) => store.change({ path: `goal.${row.mark}`, value: { dx_mm: 0, dy_mm: 0 } })
 </script>
 
@@ -51,21 +57,12 @@ const back = (row: LedgerRow) => store.change({ path: `goal.${row.mark}`, value:
       <span class="figure goal-ink big">{{ show(row.cells.goal!.x_mm, unit) }} {{ show(row.cells.goal!.y_mm, unit) }}</span>
     </div>
     <div class="pads">
-      <div class="axis">
-        <span>fore</span>
-        <button type="button" class="press low" :aria-label="`${row.label} 5 back`" @click="nudge(row, -5, 0)">−5</button>
-        <button type="button" class="press low" :aria-label="`${row.label} 1 back`" @click="nudge(row, -1, 0)">−1</button>
-        <b class="figure">{{ showSigned(nudged(row.mark)[0], unit) }}</b>
-        <button type="button" class="press low" :aria-label="`${row.label} 1 forward`" @click="nudge(row, 1, 0)">+1</button>
-        <button type="button" class="press low" :aria-label="`${row.label} 5 forward`" @click="nudge(row, 5, 0)">+5</button>
-      </div>
-      <div class="axis">
-        <span>up</span>
-        <button type="button" class="press low" :aria-label="`${row.label} 5 down`" @click="nudge(row, 0, -5)">−5</button>
-        <button type="button" class="press low" :aria-label="`${row.label} 1 down`" @click="nudge(row, 0, -1)">−1</button>
-        <b class="figure">{{ showSigned(nudged(row.mark)[1], unit) }}</b>
-        <button type="button" class="press low" :aria-label="`${row.label} 1 up`" @click="nudge(row, 0, 1)">+1</button>
-        <button type="button" class="press low" :aria-label="`${row.label} 5 up`" @click="nudge(row, 0, 5)">+5</button>
+      <div v-for="axis in AXES" :key="axis.name" class="axis">
+        <span>{{ axis.name }}</span>
+        <template v-for="step in STEPS" :key="step">
+          <b v-if="step === 0" class="figure">{{ showSigned(nudged(row.mark)[axis.index], unit) }}</b>
+          <button v-else type="button" class="press low" :aria-label="`${row.label} ${Math.abs(step)} ${step < 0 ? axis.less : axis.more}`" @click="nudge(row, axis.index === 0 ? step : 0, axis.index === 1 ? step : 0)">{{ showSigned(step, 'mm') }}</button>
+        </template>
       </div>
     </div>
     <button v-if="nudged(row.mark).some((v) => v !== 0)" type="button" class="press bare low" @click="back(row)">Back to as measured</button>

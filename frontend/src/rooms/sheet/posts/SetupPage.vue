@@ -6,17 +6,17 @@ import { api, Refused, type Schemas, type Sheet, take } from '@/shared/api/clien
 import CardPage from '../components/CardPage.vue'
 
 const props = defineProps<{ sheet: Sheet }>()
-const page = ref<Schemas['Page'] | null>(null)
+const pages = ref<Schemas['Page'][]>([])
 const why = ref('')
 watch(
   () => props.sheet.revision,
   async () => {
     try {
-      page.value = await take(api.GET('/api/fits/{fit_id}/card', { params: { path: { fit_id: props.sheet.id } } }))
+      pages.value = await take(api.GET('/api/fits/{fit_id}/card', { params: { path: { fit_id: props.sheet.id } } }))
       why.value = ''
     } catch (wrong) {
       if (!(wrong instanceof Refused)) throw wrong
-      page.value = null
+      pages.value = []
       why.value = wrong.body.message
     }
   },
@@ -26,8 +26,8 @@ watch(
 
 <template>
   <div class="desk">
-    <CardPage v-if="page" :page="page" class="card" />
-    <div v-else-if="why" class="none">
+    <CardPage v-for="(page, i) in pages" :key="i" :page="page" class="card" />
+    <div v-if="why" class="none">
       <h2>{{ why }}</h2>
       <router-link class="press solid" :to="`/fits/${sheet.id}/frame`">Choose a frame</router-link>
     </div>
