@@ -1,4 +1,4 @@
-"""The open fit file ``*.waymark.json``: one rider, one fit, and the line of states undo walks (docs/formats.md).
+"""The open fit file ``*.waymark.json``: one rider and one fit as it now stands, without its history (docs/formats.md).
 
 Export writes the same bytes for the same content; importing a file and exporting it gives it back.
 """
