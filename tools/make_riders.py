@@ -19,11 +19,6 @@ from waymark.storage import open_store, upgrade
 FILES = Path(__file__).parent.parent / "src" / "waymark" / "demo" / "files"
 
 
-def stated(way: str, typed: str) -> dict[str, str]:
-    """A statement as the screen sends it."""
-    return {"way": way, "typed": typed}
-
-
 RIDERS: list[dict[str, Any]] = [
     {
         "file": "1-tamsin-orre", "name": "Tamsin Orre", "about": "ferry engineer, 41, eight hours a week",
@@ -33,8 +28,8 @@ RIDERS: list[dict[str, Any]] = [
         "title": "Gravel day of the Ring", "reason": "A gravel bike that sits like the road bike, a little higher.",
         "frame": "Mossfoot Kirk 54", "bar": "Petrel 40", "saddle": "Plover 143",
         "measure": [
-            ("saddle_height", stated("straight", "727")), ("setback", stated("nose", "46")),
-            ("hand_reach", stated("mark_to_hand", "766")), ("hand_height", stated("drop", "47")),
+            ("s_straight", "727"), ("nose_behind", "46"),
+            ("s_hand.right", "766"), ("drop", "47"),
             ("crank", "170"),
         ],
         "goal": ("gravel", (0, -3), (-10, 14)), "chosen": "Ostrel Drift M", "held": "Mossfoot Peat 52",
@@ -46,9 +41,9 @@ RIDERS: list[dict[str, Any]] = [
         "title": "A road bike of her own", "reason": "First frame bought new; keep the position, lose the stretch.",
         "bar": "Petrel 38", "saddle": "Dunlin Short",
         "measure": [
-            ("crank", "167,5"), ("nose_to_s", "118"), ("bb_height", "26.8 cm"),
-            ("saddle_height", stated("pedal", "82.2 cm")), ("setback", stated("nose", "46")),
-            ("hand_reach", stated("nose_to_clamp", "21 1/8 in")), ("hand_height", stated("hand_floor", "864")),
+            ("crank", "167,5"), ("s_nose", "118"), ("bb_floor", "26.8 cm"),
+            ("s_pedal", "82.2 cm"), ("nose_behind", "46"),
+            ("nose_clamp", "21 1/8 in"), ("hand_floor.right", "864"),
         ],
         "goal": ("road", (0, 0), (-8, 0)),
     },
@@ -59,8 +54,8 @@ RIDERS: list[dict[str, Any]] = [
         "title": "Higher, for the road day", "reason": "Neck and hands; the bar comes up and nearer.",
         "frame": "Pellmore Gannet L", "bar": "Petrel 44", "saddle": "Plover 155",
         "measure": [
-            ("crank", "175"), ("saddle_height", stated("vertical", "728")), ("setback", stated("mark", "218")),
-            ("hand_reach", stated("hand_ahead", "566")), ("hand_height", stated("hand_up", "668")),
+            ("crank", "175"), ("s_plumb", "728"), ("s_behind", "218"),
+            ("hand_ahead.right", "566"), ("hand_up.right", "668"),
         ],
         "goal": ("endurance", (0, 0), (-22, 34)), "chosen": "Corvane Lull 58",
         "after": [("goal.saddle", {"dx_mm": 0, "dy_mm": -6})],
@@ -72,8 +67,8 @@ RIDERS: list[dict[str, Any]] = [
         "title": "To rehearsals, stepping through", "reason": "A step-through in place of the old cross bar.",
         "frame": "Pellmore Ferry M", "bar": "Rail 700 Rise", "saddle": "Curlew Wide",
         "measure": [
-            ("crank", "170"), ("saddle_height", stated("seat_tube", "688")), ("setback", stated("mark", "208")),
-            ("hand_reach", stated("hand_ahead", "408")), ("hand_height", stated("hand_up", "728")),
+            ("crank", "170"), ("s_seat_tube", "688"), ("s_behind", "208"),
+            ("hand_ahead.right", "408"), ("hand_up.right", "728"),
         ],
         "goal": ("city", (0, -4), (-4, 14)), "chosen": "Haldery Landing M",
     },
@@ -84,8 +79,8 @@ RIDERS: list[dict[str, Any]] = [
         "title": "Anything that is tall enough", "reason": "No frame on the island fits; find out what would.",
         "bar": "Fulmar 46", "saddle": "Sanderling",
         "measure": [
-            ("crank", "180"), ("saddle_height", stated("straight", "922")), ("setback", stated("mark", "258")),
-            ("hand_reach", stated("mark_to_hand", "905")), ("hand_height", stated("drop", "12")),
+            ("crank", "180"), ("s_straight", "922"), ("s_behind", "258"),
+            ("s_hand.right", "905"), ("drop", "12"),
         ],
         "goal": ("endurance", (0, 0), (0, 0)),
     },
@@ -96,8 +91,8 @@ RIDERS: list[dict[str, Any]] = [
         "title": "Cross-country, new frame", "reason": "Frame cracked; same position on what the shop has.",
         "frame": "Haldery Tern M", "bar": "Boom 720", "saddle": "Knot Carbon",
         "measure": [
-            ("crank", "170"), ("saddle_height", stated("straight", "716")), ("setback", stated("angle", "75.6")),
-            ("hand_reach", stated("hand_ahead", "528")), ("hand_height", stated("hand_up", "687")),
+            ("crank", "170"), ("s_straight", "716"), ("s_angle", "75.6"),
+            ("hand_ahead.right", "528"), ("hand_up.right", "687"),
         ],
         "goal": ("cross-country", (0, 0), (0, 0)), "chosen": "Haldery Tern XL",
         "after": [
@@ -124,7 +119,7 @@ def write(session: Session, it: dict[str, Any]) -> str:
     if "frame" in it:
         edits.append(("measure.frame", frames[it["frame"]]))
     edits += [(f"measure.{name}", parts[it[name]]) for name in ("bar", "saddle") if name in it]
-    edits += [(f"measure.{name}", value) for name, value in it["measure"]]
+    edits += [("measure.reading", {"key": key, "typed": typed}) for key, typed in it["measure"]]
     if "goal" in it:
         use, saddle, hand = it["goal"]
         edits += [

@@ -9,6 +9,7 @@ from hypothesis import settings
 from hypothesis import strategies as st
 from hypothesis.stateful import RuleBasedStateMachine, initialize, invariant, precondition, rule
 
+from tests.readings import kept
 from waymark.core.errors import InputError
 from waymark.core.marks import Mark
 from waymark.core.rules.assumed import ASSUMED
@@ -19,7 +20,7 @@ from waymark.rooms.fits.layers import context_of, search_goal
 from waymark.rooms.fits.offers import frames_view, standover_room_mm, toe_mm
 from waymark.rooms.fits.pictures import drawn_now, drawn_plan, picture_of, pose_of
 from waymark.rooms.fits.sheet import dials_of, ways_of
-from waymark.rooms.fits.state import MeasureState, Stated
+from waymark.rooms.fits.state import MeasureState
 from waymark.rooms.fits.trail import moved_since, trail_of
 from waymark.rooms.riders import Profile, Typed
 from waymark.storage import Store, open_store, upgrade
@@ -38,10 +39,7 @@ def measured(**more: Any) -> FitState:
     """A bike measured in the plainest way."""
     state = FitState()
     state.measure = MeasureState(
-        saddle_height=Stated(way="vertical", typed="697", value=697),
-        setback=Stated(way="mark", typed="200", value=200),
-        hand_height=Stated(way="hand_up", typed="655", value=655),
-        hand_reach=Stated(way="hand_ahead", typed="560", value=560),
+        readings=kept(s_plumb=697, s_behind=200, hand_up__right=655, hand_ahead__right=560, crank=170),
         **more,
     )
     return state
@@ -49,7 +47,7 @@ def measured(**more: Any) -> FitState:
 
 def planned(label: str = "Ostrel Drift M") -> FitState:
     """A frame and stem chosen by hand."""
-    state = measured(bar=PARTS["Petrel 40"], crank=typed(170))
+    state = measured(bar=PARTS["Petrel 40"])
     state.goal.discipline = "gravel"
     state.frame.chosen = FRAMES[label]
     state.build.stem, state.build.spacers_mm, state.build.for_frame = PARTS["Cairn 90"], 15, label
@@ -62,18 +60,19 @@ PROFILE = Profile(
 
 
 def test_what_is_not_typed_comes_from_the_part_then_the_frame_then_the_house() -> None:
-    bare = context_of(MeasureState())
+    bare = context_of(MeasureState(), None)
     assert set(bare.assumed) == set(ASSUMED)
     assert bare.saddle.crank_mm == ASSUMED["crank"].value
     known = context_of(
-        MeasureState(frame=FRAMES["Corvane Lull 56"], bar=PARTS["Petrel 40"], saddle=PARTS["Plover 143"])
+        MeasureState(frame=FRAMES["Corvane Lull 56"], bar=PARTS["Petrel 40"], saddle=PARTS["Plover 143"]),
+        None,
     )
     assert known.saddle.seat_angle_deg == FRAMES["Corvane Lull 56"].chart.seat_angle_deg
     assert known.saddle.nose_to_s_mm == 152
     assert known.saddle.bb_height_mm == 622 / 2 + 32 - 76
     assert known.hand_off_clamp == PARTS["Petrel 40"].hand_off_clamp()
     assert set(known.assumed) == {"crank", "foot_stack"}
-    over = context_of(MeasureState(bar=PARTS["Petrel 40"], hand_ahead=typed(90)))
+    over = context_of(MeasureState(bar=PARTS["Petrel 40"], readings=kept(off_ahead=90)), None)
     assert over.hand_off_clamp.x_mm == 90
     assert over.hand_off_clamp.y_mm == PARTS["Petrel 40"].hand_off_clamp().y_mm
 
@@ -89,16 +88,17 @@ def test_layers_grow_with_what_is_known() -> None:
     assert layers.both("plan") is None
     assert search_goal(FitState(), layers_of(FitState())) is None
     half = measured()
-    half.measure.hand_reach = None
+    del half.measure.readings["hand_ahead.right"]
     assert layers_of(half).both("goal") is None
     assert "saddle" in layers_of(half).marks["goal"]
 
 
 def test_numbers_that_cannot_be_are_told_not_raised() -> None:
     state = measured()
-    state.measure.saddle_height = Stated(way="straight", typed="100", value=100)
+    state.measure.readings = kept(s_straight=380, s_behind=399)
     layers = layers_of(state)
-    assert [p.field for p in layers.problems] == ["setback"]
+    assert [p.field for p in layers.problems] == ["measure.reading"]
+    assert "BB to saddle mark, Saddle mark behind BB" in layers.problems[0].message
     assert layers.both("now") is None
 
 
@@ -108,7 +108,7 @@ def test_the_trail_of_an_empty_and_a_full_file() -> None:
     state = planned()
     posts = {p.name: p for p in trail_of(PROFILE, state, layers_of(state))}
     assert posts["rider"].note == "done"
-    assert posts["measure"].note == "4 of 4"
+    assert posts["measure"].note == "5 read"
     assert posts["goal"].note == "as measured"
     assert posts["frame"].note == "size M"
     assert posts["build"].state in ("done", "work")
@@ -236,8 +236,9 @@ def test_room_over_the_tube_and_before_the_toe() -> None:
     assert room is not None
     assert 60 < room < 110
     assert standover_room_mm(drift, frame, Profile(), -48) is None
-    long = measured(crank=typed(180))
-    short = measured(crank=typed(160))
+    long, short = measured(), measured()
+    long.measure.readings |= kept(crank=180)
+    short.measure.readings |= kept(crank=160)
     gained = toe_mm(frame, PROFILE, layers_of(short)) - toe_mm(frame, PROFILE, layers_of(long))
     assert gained == pytest.approx(20, abs=1)
 

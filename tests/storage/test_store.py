@@ -17,7 +17,17 @@ from waymark.rooms import fits, riders, shelves
 from waymark.storage import Base, Store, UtcTime, open_store, upgrade
 from waymark.storage.migrate import config
 
-TABLES = {"riders", "fits", "fit_revisions", "fit_marks", "frames", "frame_sizes", "parts"}
+TABLES = {
+    "riders",
+    "fits",
+    "fit_revisions",
+    "fit_marks",
+    "frames",
+    "frame_sizes",
+    "parts",
+    "house_rules",
+    "photos",
+}
 
 
 def test_pragmas_hold_on_every_connection(store: Store) -> None:

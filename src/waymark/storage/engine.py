@@ -35,13 +35,18 @@ class Store:
                 session.rollback()
                 raise
 
+    def scrub(self) -> None:
+        """Let nothing that was deleted stay in the write-ahead log; deleted pages are overwritten as they go."""
+        with self.engine.connect() as connection:
+            connection.execute(text("PRAGMA wal_checkpoint(TRUNCATE)"))
+
     def close(self) -> None:
         """Let go of the file."""
         self.engine.dispose()
 
 
 def open_store(path: Path) -> Store:
-    """The store at ``path``, its folder made where missing; foreign keys and WAL on every connection."""
+    """The store at ``path``, its folder made where missing; foreign keys, WAL and secure deletion on every connection."""
     path.parent.mkdir(parents=True, exist_ok=True)
     engine = create_engine(f"sqlite:///{path}", connect_args={"check_same_thread": False})
 
@@ -50,7 +55,13 @@ def open_store(path: Path) -> Store:
         # Transactions are begun by hand, see Store.writing.
         connection.isolation_level = None
         cursor = connection.cursor()
-        for pragma in ("foreign_keys=ON", "journal_mode=WAL", "busy_timeout=5000", "synchronous=NORMAL"):
+        for pragma in (
+            "foreign_keys=ON",
+            "journal_mode=WAL",
+            "busy_timeout=5000",
+            "synchronous=NORMAL",
+            "secure_delete=ON",
+        ):
             cursor.execute(f"PRAGMA {pragma}")
         cursor.close()
 

@@ -14,7 +14,10 @@ from waymark import __version__
 from waymark.rooms.calc.routes import router as calc
 from waymark.rooms.deps import ErrorBody
 from waymark.rooms.documents.routes import router as documents
+from waymark.rooms.fits.photo_routes import router as photos
 from waymark.rooms.fits.routes import router as fits
+from waymark.rooms.house_rules.routes import router as house
+from waymark.rooms.records.routes import router as records
 from waymark.rooms.riders.routes import router as riders
 from waymark.rooms.shelves.routes import router as shelves
 from waymark.storage import Store
@@ -41,7 +44,7 @@ def make_app(store: Store, hosts: Iterable[str] = (), static: Path = STATIC) -> 
     app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=4)
     app.add_middleware(Guard, hosts=tuple(hosts))
     errors.install(app)
-    for router in (riders, fits, shelves, documents, calc):
+    for router in (riders, records, fits, photos, shelves, documents, house, calc):
         app.include_router(router)
     _serve_front(app, static.resolve())
     return app

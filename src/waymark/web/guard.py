@@ -14,6 +14,8 @@ from waymark.web.errors import answer
 
 LOOPBACK = frozenset({"localhost", "127.0.0.1", "[::1]", "::1", "testserver"})
 MOST_BYTES = 4_000_000
+# A photo as a telephone makes it.
+MOST_PHOTO_BYTES = 16_000_000
 CSP = (
     "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data: blob:; "
     "connect-src 'self'; frame-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; "
@@ -52,13 +54,14 @@ class Guard:
                     headers.setdefault(name, value)
             await send(message)
 
-        wrong = self._refusal(Headers(scope=scope), scope["method"])
+        most = MOST_PHOTO_BYTES if scope["path"].endswith("/photos") else MOST_BYTES
+        wrong = self._refusal(Headers(scope=scope), scope["method"], most)
         if wrong is not None:
             await answer(*wrong)(scope, receive, dressed)
             return
-        await self.app(scope, _bounded(receive), dressed)
+        await self.app(scope, _bounded(receive, most), dressed)
 
-    def _refusal(self, headers: Headers, method: str) -> tuple[int, ErrorBody] | None:
+    def _refusal(self, headers: Headers, method: str, most: int) -> tuple[int, ErrorBody] | None:
         host = _safe_name(headers.get("host", ""))
         if host not in self.hosts:
             return 403, ErrorBody(
@@ -74,8 +77,8 @@ class Guard:
                 code="origin", message="Requests from other sites are refused.", field="Origin"
             )
         length = headers.get("content-length", "0")
-        if method not in ("GET", "HEAD") and (not length.isdigit() or int(length) > MOST_BYTES):
-            return 413, _too_large()
+        if method not in ("GET", "HEAD") and (not length.isdigit() or int(length) > most):
+            return 413, _too_large(most)
         return None
 
 
@@ -86,23 +89,23 @@ def _safe_name(host: str) -> str:
         return ""
 
 
-def _too_large() -> ErrorBody:
+def _too_large(most: int) -> ErrorBody:
     return ErrorBody(
         code="too_large", message="That is more than this house takes at once; nothing of it was read.",
-        field="body", allowed=f"{MOST_BYTES // 1_000_000} MB",
+        field="body", allowed=f"{most // 1_000_000} MB",
     )  # fmt: skip
 
 
-def _bounded(receive: Receive) -> Receive:
+def _bounded(receive: Receive, most: int) -> Receive:
     seen = 0
 
     async def counted() -> Message:
         nonlocal seen
         message = await receive()
         seen += len(message.get("body", b""))
-        if seen > MOST_BYTES:
+        if seen > most:
             # The framework lets this one through while it reads a body; the error table dresses it.
-            raise HTTPException(413, _too_large().message)
+            raise HTTPException(413, _too_large(most).message)
         return message
 
     return counted

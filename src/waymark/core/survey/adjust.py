@@ -1,13 +1,15 @@
 """Weighted non-linear least squares of all readings to the marks (handbook 3).
 
-Gauss and Newton's method, damped after Levenberg and Marquardt where a step would worsen the fit. The
-covariance is a-priori: from the readings' own standard deviations, not scaled by how well they happened to fit.
+Gauss and Newton's method, damped after Levenberg and Marquardt where a step would worsen the fit, with the
+whole curvature where a slip leaves residuals too large for it. The covariance is a-priori: from the readings'
+own standard deviations, not scaled by how well they happened to fit.
 """
 
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from math import degrees
 
 import numpy as np
 from numpy.typing import NDArray
@@ -18,11 +20,15 @@ from waymark.core.survey.model import BB, Reading, linear, misclosure
 
 Floats = NDArray[np.float64]
 MOST_STEPS = 200
+# Steps without the curvature; a set without a slip needs four or five.
+PLAIN_STEPS = 12
 STILL_MM = 1e-7
-NEARLY_STILL_MM = 1e-3
 # Where a reading says nothing of a direction, its share of the normal matrix is numerically nothing.
 RANK_SHARE = 1e-10
 BB_HEIGHT_GUESS_MM = 270.0
+# Where a usual bike has its points, to start from where no reading gives a place.
+USUAL_PLACES = {"s": Mark(-200, 700), "saddle": Mark(-200, 700), "nose": Mark(-50, 700)}
+USUAL_ELSEWHERE = Mark(500, 640)
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,6 +45,7 @@ class AdjustedPoint:
 class Adjusted:
     """The adjusted marks and what a judgement of the readings needs.
 
+    ``squeezed`` are points that readings would place, were they not of lengths that no bike has together.
     ``residuals`` are adjusted less observed; ``residual_sd`` their a-priori standard deviations;
     ``redundancy`` each reading's r = σ_v²/σ²; ``correlation`` of the residuals. ``degrees_of_freedom`` 0
     means that nothing was checked; ``variance_factor`` is then ``None``.
@@ -54,46 +61,80 @@ class Adjusted:
     degrees_of_freedom: int
     variance_factor: float | None
     undetermined: tuple[str, ...]
+    squeezed: tuple[str, ...]
 
 
 def adjust(
-    readings: Sequence[Reading], guesses: Mapping[str, Mark] | None = None, bb_height_mm: float | None = None
+    readings: Sequence[Reading],
+    guesses: Mapping[str, Mark] | None = None,
+    bb_height_mm: float | None = None,
+    fixed: Mapping[str, Mark] | None = None,
 ) -> Adjusted:
     """Adjust ``readings`` to the points they tie.
 
     ``guesses`` are starting places (found from the readings where missing), ``bb_height_mm`` the BB's
     height over the floor where it is known; else it is an unknown as soon as a floor height was read.
+    ``fixed`` are points beside the BB whose place is known.
     Raises ``InputError`` for two readings of one key, ``GeometryError`` where the numbers do not converge.
     """
     if len({r.key for r in readings}) != len(readings):
         raise InputError("Two readings have the same id.", field="observations", allowed="each id once")
-    names = sorted({p for r in readings for p in r.points()})
+    known = {BB: ORIGIN, **(fixed or {})}
+    names = sorted({p for r in readings for p in r.points()} - set(known))
     floor = any(r.kind == "floor_height" for r in readings) and bb_height_mm is None
     height = BB_HEIGHT_GUESS_MM if bb_height_mm is None else bb_height_mm
     at = _start(names, readings, guesses or {}, height, floor)
     sigma = np.array([r.sigma for r in readings], dtype=np.float64)
-    x = _solve(readings, names, floor, at, height, sigma)
-    return _judge(readings, names, floor, x, height, bb_height_mm, sigma)
+    net = _Net(tuple(readings), {name: 2 * i for i, name in enumerate(names)}, known, floor, height, sigma)
+    x = _solve(net, at)
+    return _judge(net, at, x, bb_height_mm)
 
 
-def _solve(
-    readings: Sequence[Reading], names: list[str], floor: bool, x: Floats, height: float, sigma: Floats
-) -> Floats:
+@dataclass(frozen=True, slots=True)
+class _Net:
+    """What stays the same while the unknowns move: readings, where each point stands among them, what is known."""
+
+    readings: tuple[Reading, ...]
+    index: Mapping[str, int]
+    known: Mapping[str, Mark]
+    floor: bool
+    bb_height_mm: float
+    sigma: Floats
+
+
+def linearised(
+    readings: Sequence[Reading],
+    places: Mapping[str, Mark],
+    bb_height_mm: float,
+    fixed: Mapping[str, Mark] | None = None,
+) -> tuple[dict[str, int], Floats, Floats]:
+    """Where each point stands among the unknowns, the weighted design and the weighted misclosures at ``places``.
+
+    The unknowns are x and y of every one of ``places``, then the BB's height over the floor.
+    """
+    known = {BB: ORIGIN, **(fixed or {})}
+    index = {name: 2 * i for i, name in enumerate(places)}
+    sigma = np.array([r.sigma for r in readings], dtype=np.float64)
+    x = np.array([v for p in places.values() for v in (p.x_mm, p.y_mm)] + [bb_height_mm], dtype=np.float64)
+    design, gap = _system(_Net(tuple(readings), index, known, True, bb_height_mm, sigma), x)
+    return index, design, gap
+
+
+def _solve(net: _Net, x: Floats) -> Floats:
     """The unknowns that make the weighted squares least."""
     damp = 0.0
-    design, gap = _system(readings, names, floor, x, height, sigma)
+    design, gap = _system(net, x)
     cost = float(gap @ gap)
-    for _ in range(MOST_STEPS):
-        step = _step(design, gap, damp)
+    for turn in range(MOST_STEPS):
+        # A slip leaves large residuals, with which Gauss and Newton's step only creeps: then the curvature is used.
+        step = _step(design, gap, damp) if turn < PLAIN_STEPS else _curved_step(net, x, design, gap, damp)
         trial = x + step
-        new_design, new_gap = _system(readings, names, floor, trial, height, sigma)
+        new_design, new_gap = _system(net, trial)
         new_cost = float(new_gap @ new_gap)
         if new_cost <= cost + 1e-12:
             moved = float(np.abs(step).max()) if step.size else 0.0
-            gained = cost - new_cost
             x, design, gap, cost, damp = trial, new_design, new_gap, new_cost, damp * 0.3
-            # A slip can bring two circles to touch, where steps shrink slowly: then the gain decides.
-            if moved < STILL_MM or (moved < NEARLY_STILL_MM and gained < 1e-9):
+            if moved < STILL_MM:
                 return x
         else:
             damp = max(1e-4, damp * 10)
@@ -113,39 +154,74 @@ def _step(design: Floats, gap: Floats, damp: float) -> Floats:
     return np.asarray(np.linalg.lstsq(design, gap, rcond=RANK_SHARE)[0], dtype=np.float64)
 
 
-def _system(
-    readings: Sequence[Reading], names: list[str], floor: bool, x: Floats, height: float, sigma: Floats
-) -> tuple[Floats, Floats]:
+def _curved_step(net: _Net, x: Floats, design: Floats, gap: Floats, damp: float) -> Floats:
+    """Newton's step on the whole curvature, downhill also where the squares bend the other way."""
+    whole = design.T @ design
+    for i, reading in enumerate(net.readings):
+        bend = _bend(net, reading, x) * (gap[i] / net.sigma[i])
+        ends = [(net.index.get(reading.start), -1.0), (net.index.get(reading.end), 1.0)]
+        for row, one in ends:
+            for column, other in ends:
+                if row is not None and column is not None:
+                    whole[row : row + 2, column : column + 2] -= one * other * bend
+    values, vectors = np.linalg.eigh(whole)
+    size = np.abs(values)
+    seen = size > RANK_SHARE * size.max(initial=1e-300)
+    downhill = vectors.T @ (design.T @ gap)
+    return np.asarray(vectors[:, seen] @ (downhill[seen] / (size[seen] * (1 + damp))), dtype=np.float64)
+
+
+def _bend(net: _Net, reading: Reading, x: Floats) -> Floats:
+    """Second derivative of a reading by its end's coordinates, 2×2; that by its start is the same."""
+
+    def place(name: str) -> Floats:
+        at = net.index.get(name)
+        known = net.known.get(name, ORIGIN)
+        return np.array([known.x_mm, known.y_mm]) if at is None else x[at : at + 2]
+
+    if reading.kind not in ("distance", "angle"):
+        return np.zeros((2, 2))
+    dx, dy = place(reading.end) - place(reading.start)
+    square = max(dx * dx + dy * dy, 1e-9)
+    if reading.kind == "distance":
+        bend = np.array([[dy * dy, -dx * dy], [-dx * dy, dx * dx]]) / square**1.5
+        return np.asarray(bend, dtype=np.float64)
+    mixed = (dy * dy - dx * dx) / square**2
+    along = 2 * dx * dy / square**2
+    return np.asarray(degrees(1.0) * np.array([[along, mixed], [mixed, -along]]), dtype=np.float64)
+
+
+def _system(net: _Net, x: Floats) -> tuple[Floats, Floats]:
     """Weighted design matrix and misclosures at ``x``."""
-    index = {name: 2 * i for i, name in enumerate(names)}
-    design = np.zeros((len(readings), x.size))
-    gap = np.zeros(len(readings))
-    bb = float(x[-1]) if floor else height
+    design = np.zeros((len(net.readings), x.size))
+    gap = np.zeros(len(net.readings))
+    bb = float(x[-1]) if net.floor else net.bb_height_mm
 
     def place(name: str) -> Mark:
-        return ORIGIN if name == BB else Mark(float(x[index[name]]), float(x[index[name] + 1]))
+        at = net.index.get(name)
+        return net.known[name] if at is None else Mark(float(x[at]), float(x[at + 1]))
 
-    for i, reading in enumerate(readings):
+    for i, reading in enumerate(net.readings):
         # A floor height has no other end, whatever was named as its start.
         begin = ORIGIN if reading.kind == "floor_height" else place(reading.start)
         line = linear(reading, begin, place(reading.end), bb)
         gap[i] = misclosure(reading, line.value)
         for name, slopes in ((reading.start, line.slope[:2]), (reading.end, line.slope[2:4])):
-            if name != BB and (reading.kind != "floor_height" or name == reading.end):
-                design[i, index[name] : index[name] + 2] += slopes
-        if floor:
+            at = net.index.get(name)
+            if at is not None and (reading.kind != "floor_height" or name == reading.end):
+                design[i, at : at + 2] += slopes
+        if net.floor:
             design[i, -1] = line.slope[4]
-    return design / sigma[:, None], gap / sigma
+    return design / net.sigma[:, None], gap / net.sigma
 
 
 def _start(
     names: list[str], readings: Sequence[Reading], guesses: Mapping[str, Mark], height: float, floor: bool
 ) -> Floats:
     """Starting places: as given, else from plain x, y and floor readings, else a usual bike's."""
-    usual = {"s": Mark(-200, 700), "saddle": Mark(-200, 700), "nose": Mark(-50, 700)}
     places: list[float] = []
     for name in names:
-        guess = guesses.get(name) or usual.get(name.lower()) or Mark(500, 640)
+        guess = guesses.get(name) or USUAL_PLACES.get(name.lower(), USUAL_ELSEWHERE)
         x, y = guess.x_mm, guess.y_mm
         if name not in guesses:
             for r in readings:
@@ -161,39 +237,47 @@ def _start(
     return np.array(places, dtype=np.float64)
 
 
-def _judge(
-    readings: Sequence[Reading], names: list[str], floor: bool, x: Floats, height: float,
-    bb_given_mm: float | None, sigma: Floats,
-) -> Adjusted:  # fmt: skip
-    design, gap = _system(readings, names, floor, x, height, sigma)
-    u, singular, vt = np.linalg.svd(design, full_matrices=False)
-    kept = singular > RANK_SHARE**0.5 * max(float(singular.max(initial=0.0)), 1e-300)
+def _judge(net: _Net, begun: Floats, x: Floats, bb_given_mm: float | None) -> Adjusted:
+    design, gap = _system(net, x)
+    u, singular, vt, kept = _directions(design)
     hat = u[:, kept] @ u[:, kept].T
     cofactor = (vt[kept].T / singular[kept] ** 2) @ vt[kept]
     # A coordinate is determined where nothing of it lies in the directions no reading speaks of.
     blind = 1.0 - np.sum(vt[kept] ** 2, axis=0)
+    # Where the first guess would have been placed and the solution is not, the lengths do not meet.
+    *_, vt_begun, kept_begun = _directions(_system(net, begun)[0])
+    blind_begun = 1.0 - np.sum(vt_begun[kept_begun] ** 2, axis=0)
     share = np.clip(1.0 - np.diag(hat), 0.0, 1.0)
     share[share < 1e-12] = 0.0
-    qvv = np.eye(len(readings)) - hat
+    qvv = np.eye(len(net.readings)) - hat
     root = np.sqrt(np.maximum(np.diag(qvv), 1e-15))
-    freedom = len(readings) - int(kept.sum())
+    freedom = len(net.readings) - int(kept.sum())
     points, undetermined = {}, []
-    for i, name in enumerate(names):
-        if max(blind[2 * i], blind[2 * i + 1]) > 1e-6:
+    for name, at in net.index.items():
+        if max(blind[at], blind[at + 1]) > 1e-6:
             undetermined.append(name)
             points[name] = AdjustedPoint(None, None, None, None)
             continue
-        c = cofactor[2 * i : 2 * i + 2, 2 * i : 2 * i + 2]
+        c = cofactor[at : at + 2, at : at + 2]
         points[name] = AdjustedPoint(
-            Mark(float(x[2 * i]), float(x[2 * i + 1])), float(c[0, 0] ** 0.5), float(c[1, 1] ** 0.5),
+            Mark(float(x[at]), float(x[at + 1])), float(c[0, 0] ** 0.5), float(c[1, 1] ** 0.5),
             ((float(c[0, 0]), float(c[0, 1])), (float(c[1, 0]), float(c[1, 1]))),
         )  # fmt: skip
     bb = bb_given_mm
-    if floor and blind[-1] <= 1e-6:
+    if net.floor and blind[-1] <= 1e-6:
         bb = float(x[-1])
     return Adjusted(
-        points=points, bb_height_mm=bb, readings=tuple(readings), residuals=-gap * sigma,
-        residual_sd=np.sqrt(share) * sigma, redundancy=share, correlation=qvv / np.outer(root, root),
+        points=points, bb_height_mm=bb, readings=net.readings, residuals=-gap * net.sigma,
+        residual_sd=np.sqrt(share) * net.sigma, redundancy=share, correlation=qvv / np.outer(root, root),
         degrees_of_freedom=freedom, variance_factor=float(gap @ gap) / freedom if freedom > 0 else None,
         undetermined=tuple(undetermined),
+        squeezed=tuple(
+            name for name in undetermined if blind_begun[net.index[name] : net.index[name] + 2].max() <= 1e-6
+        ),
     )  # fmt: skip
+
+
+def _directions(design: Floats) -> tuple[Floats, Floats, Floats, NDArray[np.bool_]]:
+    """Singular vectors and values of a design, and which directions its readings speak of."""
+    u, singular, vt = np.linalg.svd(design, full_matrices=False)
+    return u, singular, vt, singular > RANK_SHARE**0.5 * max(float(singular.max(initial=0.0)), 1e-300)

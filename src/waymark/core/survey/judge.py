@@ -26,8 +26,9 @@ class JudgedReading:
     """A reading with its residual (adjusted less observed) and what may be said of it.
 
     ``standardised`` is v / σ_v, ``None`` where the reading is unchecked. ``agreeing_value`` is what the
-    others say, with ``agreeing_sd``; only a suspect has them. ``not_told_from`` are readings whose slip
-    would look the same. ``least_noticed`` is the smallest slip that would be noticed.
+    others say, with ``agreeing_sd``; only a suspect has them, and only while others check it.
+    ``not_told_from`` are readings whose slip would look the same. ``least_noticed`` is the smallest slip
+    that would be noticed.
     """
 
     reading: Reading
@@ -43,25 +44,30 @@ class JudgedReading:
 
 
 def judge_readings(
-    readings: Sequence[Reading], guesses: Mapping[str, Mark] | None = None, bb_height_mm: float | None = None
+    readings: Sequence[Reading],
+    guesses: Mapping[str, Mark] | None = None,
+    bb_height_mm: float | None = None,
+    fixed: Mapping[str, Mark] | None = None,
+    held: frozenset[str] = frozenset(),
 ) -> tuple[Adjusted, tuple[JudgedReading, ...]]:
     """Adjust, name the slips one after another, and give back the adjustment without them.
 
-    Every reading is judged, those left out against the others. At most a third of the readings are ever
-    left out: with more, nothing can be said of which is wrong.
+    Every reading is judged, those left out against the others; the keys in ``held`` are never left out. At
+    most a third of the readings are ever left out: with more, nothing can be said of which is wrong.
+    ``guesses``, ``bb_height_mm`` and ``fixed`` are as ``adjust`` takes them.
     """
     left_out: list[str] = []
     while True:
         kept = [r for r in readings if r.key not in left_out]
-        found = adjust(kept, guesses, bb_height_mm)
-        worst = _worst(found)
+        found = adjust(kept, guesses, bb_height_mm, fixed)
+        worst = _worst(found, held)
         if worst is None or len(left_out) >= len(readings) // 3:
             break
         left_out.append(kept[worst].key)
     judged = {r.key: _judged(found, i, suspect=False) for i, r in enumerate(found.readings)}
     for key in left_out:
         with_it = [r for r in readings if r.key not in left_out or r.key == key]
-        again = adjust(with_it, guesses, bb_height_mm)
+        again = adjust(with_it, guesses, bb_height_mm, fixed)
         i = next(i for i, r in enumerate(again.readings) if r.key == key)
         judged[key] = _judged(again, i, suspect=True)
     return found, tuple(judged[r.key] for r in readings)
@@ -72,10 +78,11 @@ def _standardised(found: Adjusted) -> np.ndarray[tuple[int], np.dtype[np.float64
     return np.where(checked, found.residuals / np.where(checked, found.residual_sd, 1.0), 0.0)
 
 
-def _worst(found: Adjusted) -> int | None:
-    if found.degrees_of_freedom < 1:
+def _worst(found: Adjusted, held: frozenset[str]) -> int | None:
+    if found.degrees_of_freedom < 1 or found.squeezed:
         return None
     w = np.abs(_standardised(found))
+    w[[r.key in held for r in found.readings]] = 0.0
     i = int(w.argmax())
     return i if w[i] > BOUND else None
 
@@ -99,8 +106,8 @@ def _judged(found: Adjusted, i: int, *, suspect: bool) -> JudgedReading:
         unchecked=unchecked,
         suspect=suspect,
         # What the others say: the observed and the residual blown up by the share that shows of a slip.
-        agreeing_value=reading.value + residual / r if suspect else None,
-        agreeing_sd=reading.sigma * ((1 - r) / r) ** 0.5 if suspect else None,
+        agreeing_value=reading.value + residual / r if suspect and not unchecked else None,
+        agreeing_sd=reading.sigma * ((1 - r) / r) ** 0.5 if suspect and not unchecked else None,
         not_told_from=together,
         least_noticed=None if unchecked else NOTICED * reading.sigma / r**0.5,
     )

@@ -11,6 +11,7 @@ from waymark.core.drawing.primitives import DisplayList
 from waymark.core.errors import InputError
 from waymark.core.setup import SetupFacts, Step, steps_for
 from waymark.rooms.fits import (
+    LABELS,
     FitRow,
     FitState,
     Layers,
@@ -18,8 +19,8 @@ from waymark.rooms.fits import (
     drawn_plan,
     head_of,
     layers_of,
-    ledger_of,
     state_of,
+    tolerance_of,
 )
 from waymark.rooms.riders import profile_of
 from waymark.rooms.shelves import parts
@@ -44,13 +45,12 @@ def card_for(session: Session, fit: FitRow, today: datetime) -> list[DisplayList
         )  # fmt: skip
     front = drawn.bike.front
     profile = profile_of(fit.rider)
-    ledger = ledger_of(state, layers)
     rows = tuple(
         CardRow(
-            row.label, layers.marks["now"].get(row.mark), layers.marks["goal"].get(row.mark),
-            layers.marks["plan"].get(row.mark), f"±{row.tol_x_mm:g}, {row.tol_y_mm:g}",
+            label, layers.marks["now"].get(mark), layers.marks["goal"].get(mark), layers.marks["plan"].get(mark),
+            "±{:g}, {:g}".format(*tolerance_of(mark)),
         )
-        for row in ledger
+        for mark, label in LABELS.items()
     )  # fmt: skip
     date = f"{today.day} {MONTHS[today.month - 1]} {today.year}"
     return card_pages(

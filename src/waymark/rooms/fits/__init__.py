@@ -3,14 +3,25 @@
 from waymark.rooms.fits.fileio import file_schema
 from waymark.rooms.fits.history import fit_row, head_of, state_of
 from waymark.rooms.fits.layers import Layers, layers_of
-from waymark.rooms.fits.ledger import ledger_of
+from waymark.rooms.fits.ledger import LABELS, tolerance_of
+from waymark.rooms.fits.photos import photos_of
 from waymark.rooms.fits.pictures import drawn_plan
-from waymark.rooms.fits.service import OneChange, change, day_lines, export_fit, import_fit, open_fit
+from waymark.rooms.fits.service import (
+    OneChange,
+    change,
+    day_lines,
+    export_fit,
+    fits_of,
+    history_lines,
+    import_fit,
+    open_fit,
+)
 from waymark.rooms.fits.sheet import cautions_of, sheet_of
 from waymark.rooms.fits.state import FitState
 from waymark.rooms.fits.tables import FitRow
 
 __all__ = [
+    "LABELS",
     "FitRow",
     "FitState",
     "Layers",
@@ -22,11 +33,14 @@ __all__ = [
     "export_fit",
     "file_schema",
     "fit_row",
+    "fits_of",
     "head_of",
+    "history_lines",
     "import_fit",
     "layers_of",
-    "ledger_of",
     "open_fit",
+    "photos_of",
     "sheet_of",
     "state_of",
+    "tolerance_of",
 ]

@@ -8,35 +8,17 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from waymark.core.errors import InputError
-from waymark.core.position import HAND_HEIGHT_WAYS, HAND_REACH_WAYS, HEIGHT_WAYS, SETBACK_WAYS, Way
 from waymark.core.rules.house import DISCIPLINES
-from waymark.core.units import parse_angle, parse_length
+from waymark.core.units import parse_length
 from waymark.core.units.show import MINUS
 from waymark.rooms.deps import MOST_KEY
-from waymark.rooms.fits import planning
-from waymark.rooms.fits.layers import layers_of
-from waymark.rooms.fits.state import BuildState, FitState, Stated
+from waymark.rooms.fits import measure_edits, planning
+from waymark.rooms.fits.state import BuildState, FitState
 from waymark.rooms.riders import Typed
-from waymark.rooms.shelves import frame_size, part
+from waymark.rooms.shelves import frame_size
 
 Apply = Callable[[Session, FitState, Any, str], str]
 
-STATED: Mapping[str, tuple[Way, ...]] = {
-    "saddle_height": HEIGHT_WAYS,
-    "setback": SETBACK_WAYS,
-    "hand_height": HAND_HEIGHT_WAYS,
-    "hand_reach": HAND_REACH_WAYS,
-}
-# Plain lengths beside the statements: label, least, greatest.
-PLAIN: Mapping[str, tuple[str, float, float]] = {
-    "crank": ("Crank", 100, 220),
-    "seat_angle": ("Seat-tube angle", 60, 85),
-    "nose_to_s": ("Nose ahead of the mark", 60, 220),
-    "bb_height": ("BB above the floor", 150, 450),
-    "hand_ahead": ("Hand ahead of the clamp", -200, 250),
-    "hand_above": ("Hand above the clamp", -100, 200),
-    "foot_stack": ("Pedal axle to sole", 5, 80),
-}
 BUILT: Mapping[str, tuple[str, float, float]] = {
     "saddle_x": ("Saddle fore, built", -500, 300),
     "saddle_y": ("Saddle up, built", 200, 1100),
@@ -53,7 +35,7 @@ TEXTS: Mapping[str, tuple[str, int]] = {
 def apply(session: Session, state: FitState, path: str, value: Any) -> str:
     """Apply one change to ``state`` in place and return its title for the history.
 
-    ``path`` is such as ``measure.saddle_height`` or ``build.spacers_mm``; raises ``InputError`` naming the
+    ``path`` is such as ``measure.reading`` or ``build.spacers_mm``; raises ``InputError`` naming the
     path for a value that cannot be, and for an unknown path.
     """
     handler = _HANDLERS.get(path)
@@ -71,52 +53,20 @@ def _words(value: Any, path: str) -> str:
     return str(value).strip()
 
 
-def _stated(session: Session, state: FitState, value: Any, path: str) -> str:
-    name = path.split(".")[1]
-    if value is None:
-        setattr(state.measure, name, None)
-        return f"{name.replace('_', ' ').capitalize()} taken back"
-    if not isinstance(value, dict) or set(value) != {"way", "typed"}:
-        raise InputError("Give the way it was measured and the words.", field=path, allowed="{way, typed}")
-    way = next((w for w in STATED[name] if w.name == value["way"]), None)
-    if way is None:
-        names = ", ".join(w.name for w in STATED[name])
-        raise InputError(
-            "This is no way of stating it.", field=f"{path}.way", allowed=names, kept=str(value["way"])[:40]
-        )
-    words = _words(value["typed"], path)
-    if way.name == "angle":
-        heard = parse_angle(words, field=path, least_deg=way.least_mm, greatest_deg=way.greatest_mm)
-    else:
-        heard = parse_length(words, field=path, least_mm=way.least_mm, greatest_mm=way.greatest_mm)
-    setattr(state.measure, name, Stated(way=way.name, typed=words, value=heard.value))
-    problem = next(iter(layers_of(state).problems), None)
-    if problem is not None:
-        raise InputError(problem.message, field=path, allowed="numbers that hold together", kept=words)
-    unit = "°" if way.name == "angle" else ""
-    return f"{way.label} {heard.value:g}{unit}"
-
-
-def _typed(words: str, path: str, label: str, least: float, greatest: float) -> Typed:
-    if path.endswith("_angle"):
-        heard = parse_angle(words, field=path, least_deg=least, greatest_deg=greatest)
-    else:
-        heard = parse_length(words, field=path, least_mm=least, greatest_mm=greatest)
-    return Typed(typed=words, value=heard.value)
+def _typed(words: str, path: str, least: float, greatest: float) -> Typed:
+    return Typed(
+        typed=words, value=parse_length(words, field=path, least_mm=least, greatest_mm=greatest).value
+    )
 
 
 def _plain(session: Session, state: FitState, value: Any, path: str) -> str:
-    section, name = path.split(".")
-    label, least, greatest = (PLAIN if section == "measure" else BUILT)[name]
-    holder = state.measure if section == "measure" else state.built
+    name = path.split(".")[1]
+    label, least, greatest = BUILT[name]
     words = "" if value is None else _words(value, path)
     if not words:
-        setattr(holder, name, None)
+        setattr(state.built, name, None)
         return f"{label} taken back"
-    setattr(holder, name, _typed(words, path, label, least, greatest))
-    problem = next(iter(layers_of(state).problems), None)
-    if section == "measure" and problem is not None:
-        raise InputError(problem.message, field=path, allowed="numbers that hold together", kept=words)
+    setattr(state.built, name, _typed(words, path, least, greatest))
     return f"{label} {words}"
 
 
@@ -140,24 +90,11 @@ def _key(value: Any, path: str) -> int | None:
 
 
 def _measured_frame(session: Session, state: FitState, value: Any, path: str) -> str:
-    key = _key(value, path)
-    state.measure.frame = None if key is None else frame_size(session, key)
-    if state.measure.frame is None:
-        return "Present frame not known"
-    state.bike = state.bike or state.measure.frame.label
-    return f"Present frame {state.measure.frame.label}"
+    return measure_edits.measured_frame(session, state, _key(value, path))
 
 
 def _measured_part(session: Session, state: FitState, value: Any, path: str) -> str:
-    name = path.split(".")[1]
-    key = _key(value, path)
-    if key is None:
-        setattr(state.measure, name, None)
-        return f"{name.capitalize()} taken back"
-    kinds = ("saddle",) if name == "saddle" else ("drop_bar", "flat_bar")
-    found = part(session, key, *kinds)
-    setattr(state.measure, name, found)
-    return f"{name.capitalize()} {found.name}"
+    return measure_edits.measured_part(session, state, path.split(".")[1], _key(value, path))
 
 
 def _discipline(session: Session, state: FitState, value: Any, path: str) -> str:
@@ -243,10 +180,14 @@ def _seat(session: Session, state: FitState, value: Any, path: str) -> str:
 
 
 _HANDLERS: dict[str, Apply] = {
-    **{f"measure.{name}": _stated for name in STATED},
-    **{f"measure.{name}": _plain for name in PLAIN},
     **{f"built.{name}": _plain for name in BUILT},
     **dict.fromkeys(TEXTS, _text),
+    "measure.reading": measure_edits.take_reading,
+    "measure.decide": measure_edits.decide,
+    "measure.skipped": measure_edits.skip,
+    "measure.bar_kind": measure_edits.bar_kind,
+    "measure.setup": measure_edits.keep_setup,
+    "measure.anew": measure_edits.measure_anew,
     "measure.frame": _measured_frame,
     "measure.bar": _measured_part,
     "measure.saddle": _measured_part,

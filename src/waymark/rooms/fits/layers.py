@@ -5,21 +5,18 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import Literal
 
+from waymark.core.callout import Survey
 from waymark.core.cockpit import Stem, bar_clamp
-from waymark.core.errors import WaymarkError
+from waymark.core.errors import GeometryError, WaymarkError
 from waymark.core.marks import Mark
-from waymark.core.position import (
-    HandContext,
-    SaddleContext,
-    hand_from_statements,
-    saddle_from_statements,
-)
+from waymark.core.position import HandContext, SaddleContext
 from waymark.core.rules.assumed import ASSUMED
 from waymark.core.rules.house import STEM_WINDOWS
 from waymark.core.search import Goal, SaddleOption
 from waymark.core.seat import SaddleFit, saddle_mark
 from waymark.core.units import whole
-from waymark.rooms.fits.state import FitState, MeasureState
+from waymark.rooms.fits.state import KEYS, FitState, MeasureState
+from waymark.rooms.fits.surveying import leans_of, read_value, survey_of
 from waymark.rooms.shelves import SaddlePart
 
 LayerName = Literal["now", "goal", "plan", "built"]
@@ -29,7 +26,7 @@ Marks = dict[MarkName, Mark]
 
 @dataclass(frozen=True, slots=True)
 class Context:
-    """What the statements lean on, and which of it was assumed because nothing was typed."""
+    """The lengths everything leans on, and which of them were assumed because nothing was read."""
 
     saddle: SaddleContext
     hand_off_clamp: Mark
@@ -39,9 +36,10 @@ class Context:
 
 @dataclass(slots=True)
 class Layers:
-    """Every layer's marks as far as they are known, the context, and what could not be, because."""
+    """Every layer's marks as far as they are known, the survey and context, and what could not be, because."""
 
     context: Context
+    survey: Survey | None = None
     marks: dict[LayerName, Marks] = field(default_factory=dict)
     problems: list[WaymarkError] = field(default_factory=list)
 
@@ -52,30 +50,50 @@ class Layers:
         return (saddle, hand) if saddle is not None and hand is not None else None
 
 
-def context_of(measure: MeasureState) -> Context:
-    """The lengths the statements lean on: as typed, else from the parts and frame, else assumed."""
-    assumed: list[str] = []
+def context_of(measure: MeasureState, survey: Survey | None) -> Context:
+    """The lengths everything leans on: as surveyed, else from the parts and frame, else assumed."""
+    leans = leans_of(measure)
+    points, tied = (survey.points, set(survey.tied)) if survey else ({}, set[str]())
+    assumed = [
+        name
+        for name, known in (
+            ("crank", leans.crank), ("seat_angle", leans.seat_angle), ("nose_to_s", leans.nose_to_s),
+            ("bb_height", leans.bb_height), ("hand_ahead", leans.off_ahead), ("hand_above", leans.off_above),
+        )
+        if known.source == "assumed"
+    ]  # fmt: skip
 
-    def known(name: str, *fallbacks: float | None) -> float:
-        typed = getattr(measure, name)
-        if typed is not None:
-            return float(typed.value)
-        for value in fallbacks:
-            if value is not None:
-                return value
-        assumed.append(name)
-        return ASSUMED[name].value
+    def surveyed(*names: str) -> None:
+        for name in names:
+            if name in assumed:
+                assumed.remove(name)
 
-    chart = measure.frame.chart if measure.frame else None
-    bar = measure.bar.hand_off_clamp() if measure.bar else None
-    saddle = SaddleContext(
-        crank_mm=known("crank"),
-        seat_angle_deg=known("seat_angle", chart.seat_angle_deg if chart else None),
-        bb_height_mm=known("bb_height", chart.wheel_radius_mm - chart.bb_drop_mm if chart else None),
-        nose_to_s_mm=known("nose_to_s", measure.saddle.nose_to_s_mm if measure.saddle else None),
-    )
-    off = Mark(known("hand_ahead", bar.x_mm if bar else None), known("hand_above", bar.y_mm if bar else None))
-    return Context(saddle, off, known("foot_stack"), tuple(assumed))
+    nose_to_s, off = leans.nose_to_s.value, Mark(leans.off_ahead.value, leans.off_above.value)
+    bb_height = leans.bb_height.value
+    if "s" in points and "nose" in points and not tied & {"nose_x", "nose_y"}:
+        nose_to_s = points["nose"].at.distance_mm(points["s"].at)
+        surveyed("nose_to_s")
+    elif (read := read_value(measure, "s_nose")) is not None:
+        nose_to_s = read
+        surveyed("nose_to_s")
+    if "clamp" in points and "h" in points and not tied & {"hand_x", "hand_y"}:
+        off = points["h"].at - points["clamp"].at
+        surveyed("hand_ahead", "hand_above")
+    else:
+        ahead, above = read_value(measure, "off_ahead"), read_value(measure, "off_above")
+        off = Mark(off.x_mm if ahead is None else ahead, off.y_mm if above is None else above)
+        surveyed(
+            *(["hand_ahead"] if ahead is not None else []), *(["hand_above"] if above is not None else [])
+        )
+    if survey and survey.bb_height_mm is not None and "bb" not in tied:
+        bb_height = survey.bb_height_mm
+        surveyed("bb_height")
+    stack = read_value(measure, "foot_stack")
+    if stack is None:
+        assumed.append("foot_stack")
+        stack = ASSUMED["foot_stack"].value
+    saddle = SaddleContext(leans.crank.value, leans.seat_angle.value, bb_height, nose_to_s)
+    return Context(saddle, off, stack, tuple(assumed))
 
 
 def saddle_part(measure: MeasureState) -> SaddlePart:
@@ -97,7 +115,13 @@ def saddle_option(measure: MeasureState) -> SaddleOption:
 
 def layers_of(state: FitState) -> Layers:
     """Every mark that the state gives. What cannot be is told in ``problems``, never raised."""
-    found = Layers(context_of(state.measure))
+    survey: Survey | None = None
+    problems: list[WaymarkError] = []
+    try:
+        survey = survey_of(state.measure)
+    except WaymarkError as wrong:
+        problems.append(wrong)
+    found = Layers(context_of(state.measure, survey), survey, problems=problems)
     _now(state, found)
     _goal(state, found)
     _plan(state, found)
@@ -106,25 +130,25 @@ def layers_of(state: FitState) -> Layers:
 
 
 def _now(state: FitState, found: Layers) -> None:
-    m, c = state.measure, found.context
     now: Marks = {}
     found.marks["now"] = now
-    if m.crank is not None:
-        now["foot"] = Mark(c.saddle.crank_mm, c.foot_stack_mm)
-    if not (m.saddle_height and m.setback):
+    if "crank" in state.measure.readings:
+        now["foot"] = Mark(found.context.saddle.crank_mm, found.context.foot_stack_mm)
+    if found.survey is None:
         return
-    try:
-        saddle = saddle_from_statements(
-            m.saddle_height.way, m.saddle_height.value, m.setback.way, m.setback.value, c.saddle
+    against = found.survey.contradicting
+    if against:
+        names = ", ".join(KEYS[key][0].title_for(state.measure.handlebar()) for key in against)
+        found.problems.append(
+            GeometryError(
+                f"These cannot be of one bike: {names}. Read one of them again.", field="measure.reading"
+            )
         )
-        now["saddle"] = saddle
-        if m.hand_height and m.hand_reach:
-            now["hand"] = hand_from_statements(
-                m.hand_height.way, m.hand_height.value, m.hand_reach.way, m.hand_reach.value,
-                hand_context(saddle, c),
-            )  # fmt: skip
-    except WaymarkError as wrong:
-        found.problems.append(wrong)
+        return
+    for mark, point in (("saddle", "s"), ("hand", "h")):
+        placed = found.survey.points.get(point)
+        if placed is not None:
+            now[mark] = placed.at  # type: ignore[index]
 
 
 def hand_context(saddle: Mark, context: Context) -> HandContext:

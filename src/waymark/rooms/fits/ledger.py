@@ -4,15 +4,19 @@ from __future__ import annotations
 
 from typing import Literal
 
+from waymark.core.callout import Placed
 from waymark.core.marks import Mark
 from waymark.core.rules.verdict import judge_pair, show_miss
 from waymark.core.search import Tolerance
 from waymark.core.units import show_figure, show_mm, whole
 from waymark.rooms.fits import sources
-from waymark.rooms.fits.layers import Layers, MarkName
+from waymark.rooms.fits.layers import LayerName, Layers, MarkName
 from waymark.rooms.fits.state import FitState
-from waymark.rooms.fits.views import Cell, LedgerRow, Miss
+from waymark.rooms.fits.views import Cell, LedgerRow, Miss, SideMark
 
+MEASURED: dict[MarkName | SideMark, str] = {
+    "saddle": "Saddle", "nose": "Nose", "clamp": "Bar clamp", "hand": "Hand", "pad": "Pad",
+}  # fmt: skip
 LABELS: dict[MarkName, str] = {"saddle": "Saddle", "hand": "Hand", "foot": "Foot"}
 
 
@@ -40,19 +44,47 @@ def misses(state: FitState, layers: Layers, of: Literal["plan", "built"]) -> dic
     return {mark: miss_of(of, mark, at, goal[mark]) for mark, at in layers.marks[of].items() if mark in goal}
 
 
-def _cell(at: Mark, source: list[str]) -> Cell:
+def _cell(at: Mark, source: list[str], placed: Placed | None = None) -> Cell:
     return Cell(
-        x_mm=at.x_mm, y_mm=at.y_mm, show_x=show_figure(at.x_mm), show_y=show_figure(at.y_mm), source=source
-    )
+        x_mm=at.x_mm, y_mm=at.y_mm, show_x=show_figure(at.x_mm), show_y=show_figure(at.y_mm),
+        sd_x_mm=placed.sd_x_mm if placed else None, sd_y_mm=placed.sd_y_mm if placed else None, source=source,
+    )  # fmt: skip
+
+
+def measured_rows(state: FitState, layers: Layers) -> list[LedgerRow]:
+    """The ledger while the bike is measured: every mark of it, with how sure it is."""
+    rows = {row.mark: row for row in ledger_of(state, layers)}
+    points = layers.survey.points if layers.survey else {}
+    aero = state.measure.handlebar() == "aero"
+    made = []
+    for mark, label in MEASURED.items():
+        if mark == "pad" and not aero:
+            continue
+        if mark in ("saddle", "hand"):
+            made.append(rows[mark])
+            continue
+        placed = points.get(sources.POINTS[mark])
+        cells: dict[LayerName, Cell] = {}
+        if placed is not None:
+            cells["now"] = _cell(placed.at, sources.explain_now(state, layers, mark), placed)
+        made.append(
+            LedgerRow(mark=mark, label=label, cells=cells, miss=None, moves=None, tol_x_mm=5.0, tol_y_mm=5.0)
+        )
+    return made
 
 
 def ledger_of(state: FitState, layers: Layers) -> list[LedgerRow]:
     """The ledger's rows; the miss is the built bike's where it was measured, else the plan's."""
     plan, built = misses(state, layers, "plan"), misses(state, layers, "built")
+    points = layers.survey.points if layers.survey else {}
     rows = []
     for mark, label in LABELS.items():
         cells = {
-            layer: _cell(marks[mark], sources.explain(state, layers, layer, mark))
+            layer: _cell(
+                marks[mark],
+                sources.explain(state, layers, layer, mark),
+                points.get(sources.POINTS.get(mark, "")) if layer == "now" else None,
+            )
             for layer, marks in layers.marks.items()
             if mark in marks
         }

@@ -17,14 +17,14 @@ from waymark.rooms.fits.fileio import read_file, write_file
 from waymark.rooms.fits.layers import layers_of
 from waymark.rooms.fits.ledger import misses
 from waymark.rooms.fits.state import FitState, Point
-from waymark.rooms.fits.tables import FitRow
+from waymark.rooms.fits.tables import FitRow, RevisionRow
 from waymark.rooms.fits.trail import trail_of
 from waymark.rooms.fits.views import Miss, Post
 from waymark.rooms.riders import RiderRow, add_rider, profile_of
 
 
 class OneChange(BaseModel):
-    """One change: a path such as ``measure.saddle_height`` and its value."""
+    """One change: a path such as ``measure.reading`` and its value."""
 
     model_config = ConfigDict(extra="forbid")
 
@@ -77,6 +77,20 @@ def export_fit(session: Session, fit: FitRow) -> str:
     """The file's text."""
     state = history.state_of(history.head_of(session, fit))
     return write_file(fit.title, fit.rider.name, profile_of(fit.rider), state)
+
+
+def fits_of(session: Session, rider_id: int) -> list[FitRow]:
+    """A rider's files, the first begun first."""
+    return list(session.scalars(select(FitRow).where(FitRow.rider_id == rider_id).order_by(FitRow.id)))
+
+
+def history_lines(session: Session, fit: FitRow) -> list[dict[str, Any]]:
+    """Every revision of a file as it is kept, the first one first."""
+    query = select(RevisionRow).where(RevisionRow.fit_id == fit.id).order_by(RevisionRow.number)
+    return [
+        {"number": r.number, "title": r.title, "made_at": r.made_at.isoformat(), "state": r.state}
+        for r in session.scalars(query)
+    ]
 
 
 def import_fit(session: Session, text: str) -> FitRow:

@@ -21,13 +21,16 @@ from waymark.core.position import (
 from waymark.core.rules.cautions import Situation, cautions_for, mentions_pain
 from waymark.core.rules.house import NUMBERS, AngleWindow, angle_windows
 from waymark.core.rules.verdict import Word
-from waymark.rooms.fits import history, offers, pictures, planning
+from waymark.rooms.fits import history, offers, pictures, planning, sighting
 from waymark.rooms.fits.layers import Context, LayerName, Layers, hand_context, layers_of
-from waymark.rooms.fits.ledger import ledger_of
+from waymark.rooms.fits.ledger import ledger_of, measured_rows
+from waymark.rooms.fits.measure_views import MeasureView
+from waymark.rooms.fits.measuring import measure_view
 from waymark.rooms.fits.state import FitState
 from waymark.rooms.fits.tables import FitRow, RevisionRow
 from waymark.rooms.fits.trail import trail_of
 from waymark.rooms.fits.views import Change, Dial, PostName, Sheet, StatedAs
+from waymark.rooms.house_rules import asked_prompts
 from waymark.rooms.riders import Profile, profile_of, rider_out
 
 DIAL_EDGE_DEG = 1.5
@@ -62,14 +65,22 @@ def sheet_of(session: Session, fit: FitRow, view: PostName) -> Sheet:
         id=fit.id, title=fit.title, rider=rider_out(fit.rider), revision=fit.head,
         undo=history.revision(session, fit.id, history.effective(head)).title if undo else None,
         redo=redo.title if redo else None,
-        state=state, trail=trail_of(profile, state, layers), ledger=ledger_of(state, layers),
+        state=state, trail=trail_of(profile, state, layers),
+        ledger=measured_rows(state, layers) if view == "measure" else ledger_of(state, layers),
         ways=ways_of(layers), context=_context(layers.context), assumed=list(layers.context.assumed),
         problems=problems, dials=dials_of(profile, state, layers, view),
-        picture=picture,
+        picture=picture, measure=_measure(session, state, layers, drawn) if view == "measure" else None,
         frames=offers.frames_view(session, profile, state, layers) if view == "frame" else None,
         build=offers.build_view(session, state, layers, plan) if view == "build" else None,
         cautions=cautions_of(profile, state, layers), history=history_of(session, fit),
     )  # fmt: skip
+
+
+def _measure(session: Session, state: FitState, layers: Layers, drawn: pictures.Drawn) -> MeasureView:
+    made = measure_view(state, layers, asked_prompts(session))
+    made.dimensions = sighting.dimensions(state, layers, drawn.bike)
+    made.loupes = sighting.loupes(state, layers)
+    return made
 
 
 def _context(c: Context) -> dict[str, float]:

@@ -4,71 +4,71 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from waymark.core.position import HAND_HEIGHT_WAYS, HAND_REACH_WAYS, HEIGHT_WAYS, SETBACK_WAYS, Way
 from waymark.core.units import show_mm
 from waymark.rooms.fits.layers import LayerName, Layers, MarkName, plan_stem
-from waymark.rooms.fits.state import FitState, Stated
-
-_LABELS: Mapping[str, Way] = {
-    w.name: w for ways in (HEIGHT_WAYS, SETBACK_WAYS, HAND_HEIGHT_WAYS, HAND_REACH_WAYS) for w in ways
-}
-FORMULAS: Mapping[str, str] = {
-    "straight": "y = √(height² − x²)",
-    "vertical": "y = height",
-    "seat_tube": "y = height · sin γ, γ = {seat_angle:g}°",
-    "pedal": "y = √((height − crank)² − x²), crank {crank:g}",
-    "pedal_six": "y = √(height² − x²) − crank, crank {crank:g}",
-    "floor": "y = height − BB height {bb_height:g}",
-    "mark": "x = −setback",
-    "nose": "x = −(nose behind BB + nose ahead of the mark {nose_to_s:g})",
-    "angle": "x along the seat line",
-    "hand_up": "y = height",
-    "drop": "y = saddle − drop",
-    "hand_floor": "y = height − BB height {bb_height:g}",
-    "clamp_up": "y = clamp + {hand_above:.0f}",
-    "clamp_floor": "y = clamp − BB height {bb_height:g} + {hand_above:.0f}",
-    "hand_ahead": "x = reading",
-    "mark_to_hand": "x = saddle + √(reading² − rise²)",
-    "nose_to_hand": "x = nose + √(reading² − rise²)",
-    "nose_to_clamp": "x = nose + √(reading² − rise²) + hand off the clamp {hand_ahead:.0f}",
-    "clamp_ahead": "x = reading + hand off the clamp {hand_ahead:.0f}",
-}
+from waymark.rooms.fits.measure_edits import title_of
+from waymark.rooms.fits.state import FitState
 
 
 def explain(state: FitState, layers: Layers, layer: LayerName, mark: MarkName) -> list[str]:
     """Lines that lead to a figure."""
     if mark == "foot":
         return _foot(state, layers)
-    return {"now": _now, "goal": _goal, "plan": _plan, "built": _built}[layer](state, layers, mark)
+    return {"now": explain_now, "goal": _goal, "plan": _plan, "built": _built}[layer](state, layers, mark)
 
 
 def _foot(state: FitState, layers: Layers) -> list[str]:
     c = layers.context
-    how = "assumed" if "foot_stack" in c.assumed else "typed"
+    how = "assumed" if "foot_stack" in c.assumed else "read"
     return [
         f"Crank {c.saddle.crank_mm:g}, pedal axle at 3 o'clock",
         f"Axle to sole {c.foot_stack_mm:g}, {how}",
     ]
 
 
-def _reading(stated: Stated | None, layers: Layers) -> list[str]:
-    if stated is None:
+# A mark's point in the survey, and what its ties say in words.
+POINTS: Mapping[str, str] = {"saddle": "s", "nose": "nose", "clamp": "clamp", "hand": "h", "pad": "pad"}
+TIED: Mapping[str, tuple[str, ...]] = {"nose": ("s", "nose"), "hand": ("h", "clamp")}
+TIES: Mapping[str, str] = {
+    "nose_x": "nose ahead of the mark", "nose_y": "nose level with the mark", "hand_x": "hand ahead of the clamp",
+    "hand_y": "hand above the clamp", "bb": "BB above the floor",
+}  # fmt: skip
+
+
+def explain_now(state: FitState, layers: Layers, mark: str) -> list[str]:
+    """The readings behind a measured mark, each with its residual, and what had to stand in."""
+    survey, point = layers.survey, POINTS[mark]
+    if survey is None or point not in survey.points:
         return []
-    unit = "°" if stated.way == "angle" else ""
-    understood = "" if stated.typed == f"{stated.value:g}" else f" = {stated.value:.1f}{unit or ' mm'}"
-    c = layers.context
-    formula = FORMULAS[stated.way].format(
-        seat_angle=c.saddle.seat_angle_deg, crank=c.saddle.crank_mm, bb_height=c.saddle.bb_height_mm,
-        nose_to_s=c.saddle.nose_to_s_mm, hand_ahead=c.hand_off_clamp.x_mm, hand_above=c.hand_off_clamp.y_mm,
-    )  # fmt: skip
-    return [f"{_LABELS[stated.way].label}: {stated.typed}{understood}", f"  {formula}"]
-
-
-def _now(state: FitState, layers: Layers, mark: MarkName) -> list[str]:
-    m, at = state.measure, layers.marks["now"][mark]
-    pair = (m.setback, m.saddle_height) if mark == "saddle" else (m.hand_reach, m.hand_height)
-    lines = [line for stated in pair for line in _reading(stated, layers)]
-    return [*lines, f"x = {at.x_mm:.1f}, y = {at.y_mm:.1f}".replace("-", "−")]
+    at = survey.points[point]
+    tied = {tie.split("_")[0] for tie in survey.tied}
+    # Where a tie stands in, the readings of the point it ties to are this one's too.
+    points = {point} | next(
+        (set(pair) for name, pair in TIED.items() if name in tied and point in pair), set()
+    )
+    lines = ["Adjusted by least squares from"]
+    for it in survey.observed:
+        judged = survey.judged_of(it.reading.key)
+        if judged is None or not points & set(it.reading.points()):
+            continue
+        reading = state.measure.readings.get(it.key) or state.measure.readings[f"{it.key}.right"]
+        typed = " and ".join(h.typed for h in reading.heard)
+        left = ", left out" if judged.suspect else f", {show_mm(judged.residual, signed=True)}"
+        lines.append(f"  {title_of(state, it.key)}: {typed}{left}")
+    assumed = set(layers.context.assumed)
+    for tie in survey.tied:
+        if point in TIED.get(tie.split("_")[0], ()):
+            name = {"nose_x": "nose_to_s", "hand_x": "hand_ahead", "hand_y": "hand_above"}.get(tie, "")
+            lines.append(f"  {TIES[tie]}: {'assumed' if name in assumed or not name else 'from the part'}")
+    if survey.level is not None and abs(survey.level.pitch_deg) >= 0.05:
+        nose = "up" if survey.level.pitch_deg > 0 else "down"
+        lines.append(f"Bike stood {abs(survey.level.pitch_deg):.1f}° nose {nose}; turned level")
+    if survey.degrees_of_freedom == 0:
+        lines.append("Nothing is checked: no reading more than needed")
+    return [
+        *lines,
+        f"x = {at.at.x_mm:.1f} ± {at.sd_x_mm:.1f}, y = {at.at.y_mm:.1f} ± {at.sd_y_mm:.1f}".replace("-", "−"),
+    ]
 
 
 def _goal(state: FitState, layers: Layers, mark: MarkName) -> list[str]:

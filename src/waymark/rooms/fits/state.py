@@ -5,25 +5,21 @@ Frames and parts are kept as copies of what was chosen, so that a shelf edited l
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any, Literal
 
-from pydantic import Field
+from pydantic import Field, field_validator
 
+from waymark.core.callout import BarKind, every_key
 from waymark.core.marks import Mark
 from waymark.rooms.riders import Typed
 from waymark.rooms.shelves import DropBarPart, FlatBarPart, FrameSize, PostPart, SaddlePart, StemPart
 from waymark.rooms.shelves.schemas import Kind, Strict, mm
 
-VERSION = 1
+VERSION = 2
 BarPart = DropBarPart | FlatBarPart
-
-
-class Stated(Strict):
-    """A measured length or angle, stated in one of the trade's ways, as typed and as understood."""
-
-    way: str = Field(max_length=40)
-    typed: str = Field(max_length=60)
-    value: float = Field(ge=-2000, le=3000)
+KEYS = every_key()
+Decided = Literal["again", "corrected", "dropped", "kept", "meant", "restored"]
 
 
 class Point(Strict):
@@ -37,23 +33,82 @@ class Point(Strict):
         return Mark(self.x_mm, self.y_mm)
 
 
-class MeasureState(Strict):
-    """The bike as it stands: two statements for the saddle, two for the hand, and what they lean on."""
+class Heard(Strict):
+    """One reading as typed and as understood, mm or degrees; no value where it is words."""
 
-    saddle_height: Stated | None = None
-    setback: Stated | None = None
-    hand_height: Stated | None = None
-    hand_reach: Stated | None = None
-    crank: Typed | None = None
-    seat_angle: Typed | None = None
-    nose_to_s: Typed | None = None
-    bb_height: Typed | None = None
-    hand_ahead: Typed | None = None
-    hand_above: Typed | None = None
-    foot_stack: Typed | None = None
+    typed: str = Field(min_length=1, max_length=120)
+    value: float | None = Field(default=None, ge=-2000, le=3000)
+
+
+class ReadingState(Strict):
+    """What was read for one prompt: its repeats, what the fitter decided of it, and the instrument if any."""
+
+    heard: list[Heard] = Field(min_length=1, max_length=9)
+    decision: Literal["", "kept", "dropped", "meant"] = ""
+    source: str = Field(default="", max_length=60)
+
+
+class Decision(Strict):
+    """What a fitter decided about a reading that did not agree, and when; never taken out."""
+
+    key: str = Field(max_length=60)
+    what: Decided
+    was: str = Field(default="", max_length=200)
+    now: str = Field(default="", max_length=120)
+    at: str = Field(max_length=40)
+
+
+class MarkRecord(Point):
+    """A mark as it was measured, with its covariance, mm²."""
+
+    xx_mm2: float = mm(0, 1e6)
+    xy_mm2: float = mm(-1e6, 1e6)
+    yy_mm2: float = mm(0, 1e6)
+
+
+class SetupRecord(Strict):
+    """A measured set-up kept to compare with: when, by whom, how many readings, and the marks."""
+
+    on: str = Field(max_length=40)
+    by: str = Field(min_length=1, max_length=80)
+    note: str = Field(default="", max_length=200)
+    readings: int = Field(ge=0, le=500)
+    marks: dict[str, MarkRecord] = Field(max_length=20)
+
+
+class MeasureState(Strict):
+    """The bike as it stands: everything read in the call-out, the parts known from the shelves, kept set-ups."""
+
+    bar_kind: BarKind | None = None
+    readings: dict[str, ReadingState] = Field(default_factory=dict, max_length=200)
+    skipped: list[str] = Field(default_factory=list, max_length=200)
+    decisions: list[Decision] = Field(default_factory=list, max_length=500)
+    setups: list[SetupRecord] = Field(default_factory=list, max_length=60)
     frame: FrameSize | None = None
     bar: BarPart | None = Field(default=None, discriminator="kind")
     saddle: SaddlePart | None = None
+
+    @field_validator("readings")
+    @classmethod
+    def _readable(cls, readings: dict[str, ReadingState]) -> dict[str, ReadingState]:
+        for key, reading in readings.items():
+            if key not in KEYS:
+                raise ValueError(f"{key[:60]} is nothing that is asked of a bike")
+            prompt, _ = KEYS[key]
+            for heard in reading.heard:
+                if prompt.unit == "words":
+                    good = heard.value is None
+                else:
+                    good = heard.value is not None and prompt.least <= heard.value <= prompt.greatest
+                if not good:
+                    raise ValueError(f"{key}: {heard.typed[:40]} is outside what can be read there")
+        return readings
+
+    def handlebar(self) -> BarKind:
+        """The kind of bar: as said, else as the bar on the shelf is, else a drop bar."""
+        if self.bar_kind is not None:
+            return self.bar_kind
+        return "flat" if self.bar is not None and self.bar.kind == "flat_bar" else "drop"
 
 
 class GoalState(Strict):
@@ -110,8 +165,44 @@ class FitState(Strict):
 
 
 def migrated(raw: dict[str, Any]) -> dict[str, Any]:
-    """A state of any earlier version brought up to ``VERSION``; one step a version, none needed yet."""
-    steps: dict[int, Any] = {}
+    """A state of any earlier version brought up to ``VERSION``, one step a version."""
+    steps: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_1}
     while raw.get("version", 1) < VERSION:
         raw = steps[raw.get("version", 1)](raw)
     return raw
+
+
+# Version 1 kept four statements and seven lengths; each is a reading of the call-out.
+_WAYS_OF_1: dict[str, dict[str, str]] = {
+    "saddle_height": {
+        "straight": "s_straight", "vertical": "s_plumb", "seat_tube": "s_seat_tube", "pedal": "s_pedal",
+        "pedal_six": "s_pedal_six", "floor": "s_floor",
+    },
+    "setback": {"mark": "s_behind", "nose": "nose_behind", "angle": "s_angle"},
+    "hand_height": {
+        "hand_up": "hand_up.right", "drop": "drop", "hand_floor": "hand_floor.right", "clamp_up": "clamp_up",
+        "clamp_floor": "clamp_floor",
+    },
+    "hand_reach": {
+        "hand_ahead": "hand_ahead.right", "mark_to_hand": "s_hand.right", "nose_to_hand": "nose_hand.right",
+        "nose_to_clamp": "nose_clamp", "clamp_ahead": "clamp_ahead",
+    },
+}  # fmt: skip
+_PLAIN_OF_1 = {
+    "crank": "crank", "seat_angle": "seat_angle", "nose_to_s": "s_nose", "bb_height": "bb_floor",
+    "hand_ahead": "off_ahead", "hand_above": "off_above", "foot_stack": "foot_stack",
+}  # fmt: skip
+
+
+def _from_1(raw: dict[str, Any]) -> dict[str, Any]:
+    measure = dict(raw.get("measure") or {})
+    readings: dict[str, Any] = {}
+    for name, ways in _WAYS_OF_1.items():
+        stated = measure.pop(name, None)
+        if stated is not None:
+            readings[ways[stated["way"]]] = {"heard": [{"typed": stated["typed"], "value": stated["value"]}]}
+    for name, key in _PLAIN_OF_1.items():
+        typed = measure.pop(name, None)
+        if typed is not None:
+            readings[key] = {"heard": [{"typed": typed["typed"], "value": typed["value"]}]}
+    return {**raw, "version": 2, "measure": {**measure, "readings": readings}}

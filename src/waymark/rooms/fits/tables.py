@@ -5,8 +5,8 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import JSON, Float, ForeignKey, ForeignKeyConstraint, String
-from sqlalchemy.orm import Mapped, mapped_column, relationship
+from sqlalchemy import JSON, Float, ForeignKey, ForeignKeyConstraint, LargeBinary, String
+from sqlalchemy.orm import Mapped, deferred, mapped_column, relationship
 
 from waymark.rooms.riders import RiderRow
 from waymark.storage import Base, UtcTime
@@ -56,3 +56,18 @@ class MarkRow(Base):
     mark: Mapped[str] = mapped_column(String(12), primary_key=True)
     x_mm: Mapped[float] = mapped_column(Float)
     y_mm: Mapped[float] = mapped_column(Float)
+
+
+class PhotoRow(Base):
+    """A photo of a file, re-encoded without anything the camera wrote beside the picture."""
+
+    __tablename__ = "photos"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    fit_id: Mapped[int] = mapped_column(ForeignKey("fits.id", ondelete="CASCADE"), index=True)
+    caption: Mapped[str] = mapped_column(String(200))
+    media_type: Mapped[str] = mapped_column(String(20))
+    width: Mapped[int]
+    height: Mapped[int]
+    image: Mapped[bytes] = deferred(mapped_column(LargeBinary, nullable=False))
+    made_at: Mapped[datetime] = mapped_column(UtcTime)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from waymark.core.rules.verdict import worst
+from waymark.rooms.fits.findings import findings_of
 from waymark.rooms.fits.layers import Layers
 from waymark.rooms.fits.ledger import misses
 from waymark.rooms.fits.state import FitState
@@ -31,13 +32,13 @@ def _rider(profile: Profile) -> Post:
 
 
 def _measure(state: FitState, layers: Layers) -> Post:
-    m = state.measure
-    have = sum(s is not None for s in (m.saddle_height, m.setback, m.hand_height, m.hand_reach))
-    done = layers.both("now") is not None
-    return Post(
-        name="measure", label="Measure", state="done" if done else "work" if have else "empty",
-        note=f"{have} of 4" if have else "",
-    )  # fmt: skip
+    if not state.measure.readings:
+        return Post(name="measure", label="Measure", state="empty", note="")
+    unsettled = len(findings_of(state, layers))
+    read = sum(len(r.heard) for r in state.measure.readings.values())
+    done = layers.both("now") is not None and not unsettled
+    note = f"{unsettled} to settle" if unsettled else f"{read} read"
+    return Post(name="measure", label="Measure", state="done" if done else "work", note=note)
 
 
 def _goal(state: FitState, layers: Layers) -> Post:

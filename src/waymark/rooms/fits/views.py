@@ -8,9 +8,12 @@ from pydantic import BaseModel
 
 from waymark.core.rules.verdict import Word
 from waymark.rooms.fits.layers import LayerName, MarkName
+from waymark.rooms.fits.measure_views import MeasureView
 from waymark.rooms.fits.state import FitState, Point
 from waymark.rooms.riders import RiderOut
 
+# Points beside the contact marks, shown while the bike is measured.
+SideMark = Literal["nose", "clamp", "pad"]
 PostName = Literal["rider", "measure", "goal", "frame", "build", "setup", "ride"]
 PostState = Literal["empty", "work", "done", "stale"]
 
@@ -49,12 +52,14 @@ class Post(BaseModel):
 
 
 class Cell(BaseModel):
-    """A mark in one layer and where it comes from, line by line."""
+    """A mark in one layer and where it comes from, line by line; standard deviations where it was surveyed."""
 
     x_mm: float
     y_mm: float
     show_x: str
     show_y: str
+    sd_x_mm: float | None = None
+    sd_y_mm: float | None = None
     source: list[str]
 
 
@@ -72,7 +77,7 @@ class Miss(BaseModel):
 class LedgerRow(BaseModel):
     """One mark across the layers."""
 
-    mark: MarkName
+    mark: MarkName | SideMark
     label: str
     cells: dict[LayerName, Cell]
     miss: Miss | None
@@ -237,6 +242,7 @@ class Sheet(BaseModel):
     problems: list[str]
     dials: list[Dial]
     picture: Picture | None
+    measure: MeasureView | None = None
     frames: FramesView | None = None
     build: BuildView | None = None
     cautions: list[str]

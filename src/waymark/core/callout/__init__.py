@@ -1,0 +1,34 @@
+"""The call-out: what is asked of a bike, what was read, and the survey of it all (handbook 2 and 3)."""
+
+from waymark.core.callout.bike import Placed, Survey, survey_bike
+from waymark.core.callout.level import Level, level_of
+from waymark.core.callout.observe import Known, Leans, Observed, sighted, stated
+from waymark.core.callout.prompt import GROUPS, BarKind, Prompt, Side, key_of
+from waymark.core.callout.prompts import BY_NAME, PROMPTS, USUAL, every_key, in_order
+from waymark.core.callout.taken import Sides, Taken, both_sides
+
+__all__ = [
+    "BY_NAME",
+    "GROUPS",
+    "PROMPTS",
+    "USUAL",
+    "BarKind",
+    "Known",
+    "Leans",
+    "Level",
+    "Observed",
+    "Placed",
+    "Prompt",
+    "Side",
+    "Sides",
+    "Survey",
+    "Taken",
+    "both_sides",
+    "every_key",
+    "in_order",
+    "key_of",
+    "level_of",
+    "sighted",
+    "stated",
+    "survey_bike",
+]

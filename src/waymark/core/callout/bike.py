@@ -1,0 +1,134 @@
+"""The survey of one bike: everything read in the call-out, adjusted, judged and levelled (handbook 2 and 3)."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from waymark.core.callout.level import Level, level_of, levelled, levelled_covariance
+from waymark.core.callout.observe import TIE, Leans, Observed, fixed_points, observed, ties
+from waymark.core.callout.taken import Taken
+from waymark.core.marks import Mark
+from waymark.core.survey.adjust import Adjusted, adjust
+from waymark.core.survey.judge import BOUND, JudgedReading, judge_readings
+from waymark.core.survey.model import Reading
+
+WANTED = ("s", "nose", "clamp", "h")
+# A tie that checks or is checked is not needed: what was read decides.
+NEEDLESS = 1e-9
+
+
+@dataclass(frozen=True, slots=True)
+class Placed:
+    """A mark of the level bike, mm, with its 2×2 covariance, mm²; ``leans_on`` are the ties it needed."""
+
+    at: Mark
+    covariance: NDArray[np.float64]
+    raw: Mark
+
+    @property
+    def sd_x_mm(self) -> float:
+        """Standard deviation fore and aft."""
+        return float(self.covariance[0, 0] ** 0.5)
+
+    @property
+    def sd_y_mm(self) -> float:
+        """Standard deviation up and down."""
+        return float(self.covariance[1, 1] ** 0.5)
+
+
+@dataclass(frozen=True, slots=True)
+class Survey:
+    """The adjusted bike.
+
+    ``points`` are levelled; ``judged`` goes with ``observed``, reading by reading; ``tied`` names the ties
+    that had to stand in. ``unsettled`` where readings still disagree after as many were left out as can be.
+    """
+
+    points: dict[str, Placed]
+    undetermined: tuple[str, ...]
+    bb_height_mm: float | None
+    observed: tuple[Observed, ...]
+    judged: tuple[JudgedReading, ...]
+    adjusted: Adjusted
+    tied: tuple[str, ...]
+    level: Level | None
+    degrees_of_freedom: int
+    unsettled: bool
+
+    def judged_of(self, key: str) -> JudgedReading | None:
+        """The judgement of one reading by its key in the survey."""
+        return next((j for j in self.judged if j.reading.key == key), None)
+
+    @property
+    def contradicting(self) -> tuple[str, ...]:
+        """Keys of readings of lengths that no bike has together."""
+        squeezed = set(self.adjusted.squeezed)
+        residual = {r.key: v for r, v in zip(self.adjusted.readings, self.adjusted.residuals, strict=True)}
+        return tuple(
+            o.key
+            for o in self.observed
+            if squeezed & set(o.reading.points()) and abs(residual[o.reading.key]) > 0.5 * o.reading.sigma
+        )
+
+    @property
+    def suspects(self) -> tuple[JudgedReading, ...]:
+        """Readings taken for slips, the worst first."""
+        return tuple(sorted((j for j in self.judged if j.suspect), key=lambda j: -abs(j.standardised or 0.0)))
+
+
+def survey_bike(taken: Mapping[str, Taken], leans: Leans) -> Survey:
+    """Adjust everything read to the marks.
+
+    ``taken`` by key; what a fitter dropped is left out, what was kept against the others is never taken for
+    a slip. Raises ``GeometryError`` where no bike can be of these numbers.
+    """
+    sights = observed(taken, leans)
+    readings = [o.reading for o in sights]
+    fixed = fixed_points(leans)
+    level = level_of(taken)
+    needed = _needed_ties(readings, leans, fixed)
+    held = frozenset(o.reading.key for o in sights if taken_of(taken, o.key).decision == "kept")
+    held |= {t.key for t in needed}
+    found, judged = judge_readings([*readings, *needed], fixed=fixed, held=held)
+    points = {
+        name: Placed(levelled(p.at, level), levelled_covariance(np.array(p.covariance), p.at, level), p.at)
+        for name, p in found.points.items()
+        if p.at is not None and p.covariance is not None
+    }
+    return Survey(
+        points=points, undetermined=found.undetermined, bb_height_mm=found.bb_height_mm,
+        observed=tuple(sights), judged=tuple(j for j in judged if not j.reading.key.startswith(TIE)),
+        adjusted=found, tied=tuple(t.key.removeprefix(TIE) for t in needed), level=level,
+        degrees_of_freedom=found.degrees_of_freedom,
+        unsettled=any(
+            abs(j.standardised or 0.0) > BOUND and not j.suspect and j.reading.key not in held for j in judged
+        ),
+    )  # fmt: skip
+
+
+def taken_of(taken: Mapping[str, Taken], key: str) -> Taken:
+    """What a survey key was read from; a mean of both sides is found under the right one."""
+    return taken.get(key) or taken[f"{key}.right"]
+
+
+def _needed_ties(readings: Sequence[Reading], leans: Leans, fixed: Mapping[str, Mark]) -> list[Reading]:
+    """The ties without which a wanted mark would stay undetermined."""
+    names = {p for r in readings for p in r.points()} - set(fixed)
+    if not names:
+        return []
+    alone = adjust(readings, fixed=fixed)
+    if not alone.undetermined and set(WANTED) <= names:
+        return []
+    needed = ties(readings, leans)
+    while needed:
+        found = adjust([*readings, *needed], fixed=fixed)
+        share = {r.key: q for r, q in zip(found.readings, found.redundancy, strict=True)}
+        needless = max(needed, key=lambda t: share[t.key])
+        if share[needless.key] <= NEEDLESS:
+            return needed
+        needed = [t for t in needed if t is not needless]
+    return []

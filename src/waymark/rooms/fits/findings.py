@@ -1,0 +1,198 @@
+"""What wants the fitter's eye among the readings: slips, repeats and sides that do not agree, two levels."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+
+from waymark.core.callout import BY_NAME, Leans, Observed, Prompt, Survey, Taken, both_sides, stated
+from waymark.core.callout.level import WAYS_DIFFER_DEG
+from waymark.core.callout.prompt import HOLDS
+from waymark.core.callout.slips import likely_slips
+from waymark.core.survey import JudgedReading
+from waymark.core.units import show_mm
+from waymark.rooms.fits.layers import Layers
+from waymark.rooms.fits.measure_edits import title_of
+from waymark.rooms.fits.measure_views import Finding, ReadingWord, Remedy
+from waymark.rooms.fits.state import FitState
+from waymark.rooms.fits.surveying import leans_of, taken_of
+
+NUMBER_WORDS = (
+    "no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve",
+)  # fmt: skip
+
+
+def figure(value: float, unit: str) -> str:
+    """A stated number as it is shown: whole mm, or degrees to a tenth."""
+    return f"{value:.1f}°".replace("-", "−") if unit == "°" else show_mm(value)
+
+
+def prompt_of(key: str) -> Prompt:
+    """The prompt behind a reading's or a survey's key."""
+    return BY_NAME[key.split("#")[0].split(".")[0]]
+
+
+def taken_behind(taken: Mapping[str, Taken], key: str) -> Taken:
+    """What a survey key was read from; a mean of both sides is found under the right one."""
+    return taken.get(key) or taken[f"{key}.right"]
+
+
+def findings_of(state: FitState, layers: Layers) -> list[Finding]:
+    """What wants the fitter's eye, the gravest first."""
+    survey = layers.survey
+    taken, leans = taken_of(state.measure), leans_of(state.measure)
+    found: list[Finding] = []
+    if survey is not None:
+        found += [_slip(state, taken, leans, survey, judged) for judged in survey.suspects]
+        if survey.contradicting:
+            found.append(_contradiction(state, survey))
+        if survey.unsettled:
+            found.append(
+                Finding(
+                    kind="unsettled", key="", title="They do not agree", value="", chip="out", mark="",
+                    says="More readings disagree than can be left out: which of them are wrong cannot be told. "
+                    "Check the level and the floor, then read the saddle again from the start.",
+                    likely="", remedies=[],
+                )
+            )  # fmt: skip
+    found += [_spread(state, it) for it in taken.values() if not it.agrees and not _named(found, it)]
+    found += [
+        _sides(state, s.prompt, s.left, s.right, s.difference)
+        for s in both_sides(taken)
+        if s.differs and not s.meant
+    ]
+    if survey is not None and survey.level and survey.level.differ_deg is not None:
+        differ = survey.level.differ_deg
+        if abs(differ) > WAYS_DIFFER_DEG:
+            found.append(
+                Finding(
+                    kind="level", key="pitch", title="Two levels", value=f"{abs(differ):.1f}° apart", chip="out",
+                    says="The axle heights and the inclinometer tell different pitches. One of them is misread.",
+                    likely="", mark="",
+                    remedies=[Remedy(what="again", label="Read the inclinometer again", key="pitch"),
+                              Remedy(what="again", label="Read the front axle again", key="front_axle")],
+                )
+            )  # fmt: skip
+    return found
+
+
+def _named(found: Sequence[Finding], it: Taken) -> bool:
+    return any(f.key.split("#")[0] == it.key for f in found)
+
+
+def _slip(
+    state: FitState, taken: Mapping[str, Taken], leans: Leans, survey: Survey, judged: JudgedReading
+) -> Finding:
+    at = next(o for o in survey.observed if o.reading.key == judged.reading.key)
+    prompt, behind = prompt_of(at.key), taken_behind(taken, at.key)
+    turn = prompt.sight.turn if prompt.sight else "as_read"
+    value = stated(turn, judged.reading.value, leans)
+    title, unit, key = title_of(state, at.key), prompt.unit, judged.reading.key
+    remedies = [Remedy(what="again", label="Measure again", key=key)]
+    says, likely, chip = "", "", "out"
+    if judged.not_told_from:
+        others = " or ".join(title_of(state, k.split("#")[0]) for k in judged.not_told_from)
+        says = f"It or {others} is off; these readings cannot tell which. Read either again."
+        remedies += [
+            Remedy(what="again", label=f"Again: {title_of(state, k.split('#')[0])}", key=k)
+            for k in judged.not_told_from
+            if "tie:" not in k
+        ]
+    elif judged.agreeing_value is None:
+        says = "It stood out, and with it left out nothing checks it any more. Read it again."
+    if judged.agreeing_value is not None and judged.agreeing_sd is not None:
+        agree = stated(turn, judged.agreeing_value, leans)
+        chip = _chip(value - agree, unit)
+        if not judged.not_told_from:
+            rest = len(survey.observed) - len(survey.suspects)
+            others = NUMBER_WORDS[rest] if rest < len(NUMBER_WORDS) else str(rest)
+            doubt = f"{judged.agreeing_sd:.1f}°" if unit == "°" else f"{max(1, round(judged.agreeing_sd))}"
+            says = f"The other {others} agree on {figure(agree, unit)} ± {doubt}."
+        if len(survey.suspects) > 1:
+            says += " More than one stands out: settle one, then look again."
+        reading = state.measure.readings.get(behind.key)
+        typed = reading.heard[at.repeat or 0].typed if reading else ""
+        slips = likely_slips(
+            prompt, typed, value, agree, judged.agreeing_sd, judged.reading.sigma, survey, leans,
+            HOLDS[state.measure.handlebar()][0],
+        ) if at.repeat is not None or len(behind.values) == 1 else ()  # fmt: skip
+        if slips and not judged.not_told_from:
+            best = slips[0]
+            shown = figure(best.value, unit)
+            likely = _likely(best.words, shown, exact=best.exact)
+            if best.exact and at.key == behind.key:
+                typed = f"{round(best.value, 2):g}{'°' if unit == '°' else ' mm'}"
+                remedies.insert(0, Remedy(what="corrected", label=f"Use {shown}", key=key, typed=typed))
+    remedies += [
+        Remedy(what="dropped", label="Leave out", key=key),
+        Remedy(what="kept", label=f"Keep {figure(value, unit)}", key=key),
+    ]
+    return Finding(
+        kind="slip", key=key, title=title, value=figure(value, unit), chip=chip, says=says, likely=likely,
+        mark=judged.reading.end, remedies=remedies,
+    )  # fmt: skip
+
+
+def _likely(words: str, shown: str, *, exact: bool) -> str:
+    if exact:
+        return f"With {words} it is {shown}, which fits."
+    return f"{words[0].upper()}{words[1:]}? That fits."
+
+
+def _chip(off: float, unit: str) -> str:
+    if unit == "°":
+        return f"{abs(off):.1f}° {'less' if off < 0 else 'more'}"
+    return f"{abs(off):.0f} {'short' if off < 0 else 'long'}"
+
+
+def _contradiction(state: FitState, survey: Survey) -> Finding:
+    keys = list(survey.contradicting)
+    return Finding(
+        kind="contradiction", key=keys[0], title="No bike has both", value="", chip="out", mark="",
+        says=" and ".join(title_of(state, k) for k in keys) + " cannot be of one bike. Read one of them again.",
+        likely="", remedies=[Remedy(what="again", label=f"Again: {title_of(state, k)}", key=k) for k in keys],
+    )  # fmt: skip
+
+
+def _spread(state: FitState, it: Taken) -> Finding:
+    shown = ", ".join(figure(v, it.prompt.unit) for v in it.values)
+    return Finding(
+        kind="spread", key=it.key, title=title_of(state, it.key), value=shown,
+        chip=f"{it.spread:.0f} apart" if it.prompt.unit == "mm" else f"{it.spread:.1f}° apart",
+        says="Readings of one thing do not lie so far apart. Read it once more; the odd one then shows.",
+        likely="", mark=it.prompt.sight.end if it.prompt.sight else "",
+        remedies=[Remedy(what="again", label="Begin it again", key=it.key)],
+    )  # fmt: skip
+
+
+def _sides(state: FitState, prompt: Prompt, left: float, right: float, difference: float) -> Finding:
+    title = prompt.title_for(state.measure.handlebar())
+    wider = "right" if difference > 0 else "left"
+    by = f"{abs(difference):.1f}°" if prompt.unit == "°" else f"{abs(difference):.0f}"
+    name = prompt.name
+    return Finding(
+        kind="sides", key=f"{name}.right", title=title,
+        value=f"L {figure(left, prompt.unit)}, R {figure(right, prompt.unit)}", chip=f"{by} more {wider}",
+        says="Left and right differ by more than the tape does. They are not averaged away: read one again, or say "
+        "that it is meant so.",
+        likely="", mark=prompt.sight.end if prompt.sight else "",
+        remedies=[
+            Remedy(what="meant", label="Meant so", key=f"{name}.right"),
+            Remedy(what="again", label="Right again", key=f"{name}.right"),
+            Remedy(what="again", label="Left again", key=f"{name}.left"),
+        ],
+    )  # fmt: skip
+
+
+def _word(judged: JudgedReading | None, it: Taken) -> ReadingWord:
+    if it.decision == "dropped":
+        return "left out"
+    if it.decision == "kept":
+        return "kept"
+    if judged is None or judged.unchecked:
+        return "suspect" if judged and judged.suspect else "unchecked"
+    return "suspect" if judged.suspect else "fits"
+
+
+def observed_word(survey: Survey, taken: Mapping[str, Taken], it: Observed) -> ReadingWord:
+    """How one of the survey's readings agrees, in a word."""
+    return _word(survey.judged_of(it.reading.key), taken_behind(taken, it.key))

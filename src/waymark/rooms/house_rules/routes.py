@@ -1,0 +1,56 @@
+"""House rules over HTTP."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter
+from pydantic import BaseModel, ConfigDict, Field
+
+from waymark.core.callout import GROUPS, PROMPTS
+from waymark.rooms.deps import ERRORS, StoreDep
+from waymark.rooms.house_rules import service
+
+router = APIRouter(prefix="/api/house", tags=["house"], responses=ERRORS)
+
+
+class Offered(BaseModel):
+    """A prompt the call-out can ask, and whether this house does."""
+
+    name: str
+    group: str
+    title: str
+    hint: str
+    bars: list[str]
+    usual: bool
+    asked: bool
+
+
+class Choice(BaseModel):
+    """The prompts to ask, or null for the house default."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    asked: list[str] | None = Field(max_length=200)
+
+
+def _offered(asked: tuple[str, ...]) -> list[Offered]:
+    return [
+        Offered(
+            name=p.name, group=GROUPS[p.group], title=p.title_for(p.bars[0]), hint=p.hint_for(p.bars[0], None),
+            bars=list(p.bars), usual=p.usual, asked=p.name in asked,
+        )
+        for p in PROMPTS
+    ]  # fmt: skip
+
+
+@router.get("/callout", operation_id="callout_prompts")
+def callout_prompts(store: StoreDep) -> list[Offered]:
+    """Every prompt in the order of work."""
+    with store.looking() as session:
+        return _offered(service.asked_prompts(session))
+
+
+@router.put("/callout", operation_id="choose_prompts")
+def choose_prompts(store: StoreDep, choice: Choice) -> list[Offered]:
+    """Choose what this house asks."""
+    with store.writing() as session:
+        return _offered(service.choose_prompts(session, choice.asked))

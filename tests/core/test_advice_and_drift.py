@@ -1,0 +1,180 @@
+"""The next reading, the solver against an independent one, the named slips' rates, and drift against noise."""
+
+from __future__ import annotations
+
+from math import exp
+
+import numpy as np
+import pytest
+from bench.rates import CLASSES, THIN, a_bike, rates, reading, slipped
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from scipy.optimize import least_squares
+
+from waymark.core.marks import ORIGIN, Mark
+from waymark.core.survey import Reading, adjust, advise, judge_readings
+from waymark.core.survey.advice import cases_of
+from waymark.core.survey.drift import Measured, drift
+from waymark.core.survey.model import BB, linear
+
+WANTED = ("s", "nose", "clamp", "h")
+
+
+def independent(readings: list[Reading], start: dict[str, Mark], bb_mm: float) -> dict[str, Mark]:
+    """The same weighted squares by another solver, from the same readings."""
+    names = sorted(start)
+
+    def gaps(x: np.ndarray) -> list[float]:
+        at = {n: Mark(x[2 * i], x[2 * i + 1]) for i, n in enumerate(names)} | {BB: ORIGIN}
+        return [(linear(r, at[r.start], at[r.end], x[-1]).value - r.value) / r.sigma for r in readings]
+
+    first = [v for n in names for v in (start[n].x_mm, start[n].y_mm)] + [bb_mm]
+    found = least_squares(gaps, first, method="lm", xtol=1e-12, ftol=1e-12, gtol=1e-12).x
+    return {n: Mark(found[2 * i], found[2 * i + 1]) for i, n in enumerate(names)}
+
+
+@settings(max_examples=40)
+@given(st.integers(0, 100_000), st.sampled_from(sorted(CLASSES)), st.floats(-60, 60))
+def test_the_adjusted_marks_are_those_of_an_independent_solver(seed: int, label: str, slip: float) -> None:
+    rng = np.random.default_rng(seed)
+    marks, bb = a_bike(rng)
+    read = [reading(n, marks, bb, rng) for n in CLASSES[label]]
+    read[seed % len(read)] = slipped(read[seed % len(read)], slip)
+    found = adjust(read)
+    for name, at in independent(read, marks, bb).items():
+        placed = found.points[name].at
+        assert placed is not None
+        assert placed.distance_mm(at) < 0.01
+
+
+@settings(max_examples=30)
+@given(st.integers(0, 100_000))
+def test_any_slip_at_all_is_adjusted_and_judged(seed: int) -> None:
+    rng = np.random.default_rng(seed)
+    marks, bb = a_bike(rng)
+    read = [slipped(reading(n, marks, bb, rng), float(rng.uniform(-250, 250))) for n in CLASSES["21 / 12"]]
+    found, judged = judge_readings(read)
+    assert len(judged) == len(read)
+    assert sum(j.suspect for j in judged) <= len(read) // 3
+    assert np.isfinite(found.residuals).all()
+
+
+# --- the next reading --------------------------------------------------------------------------------
+
+
+def candidates(*have: str) -> list[Reading]:
+    """Every sight that was not read yet."""
+    rng = np.random.default_rng(0)
+    marks, bb = a_bike(rng)
+    return [reading(n, marks, bb, rng) for n in CLASSES["21 / 12"] if n not in have]
+
+
+def the_set(
+    names: tuple[str, ...], seed: int = 5
+) -> tuple[list[Reading], dict[str, Mark], float, np.random.Generator]:
+    """A clean set of readings of one bike."""
+    rng = np.random.default_rng(seed)
+    marks, bb = a_bike(rng)
+    return [reading(n, marks, bb, rng) for n in names], marks, bb, rng
+
+
+def test_the_drop_is_the_one_that_taking_the_reading_brings() -> None:
+    read, marks, bb, rng = the_set(CLASSES["16 / 7"])
+    found = adjust(read)
+    extra = reading("bb_clamp", marks, bb, rng)
+    design_before, design_after = (
+        np.trace(np.array(p.covariance))
+        for p in (found.points["clamp"], adjust([*read, extra]).points["clamp"])
+    )
+    (said,) = advise(found, read, [extra], ["clamp"])
+    # No case of a slip weighs much in a clean set, so the drop is nearly that of the adjustment itself.
+    assert said.drop_mm2 == pytest.approx(design_before - design_after, rel=0.6)
+    assert said.after_mm < said.before_mm
+    assert 0 < said.share < 1
+
+
+def test_what_nothing_places_is_asked_first() -> None:
+    names = tuple(n for n in THIN if n not in ("s_hand", "hand_floor", "hand_ahead"))
+    read, *_ = the_set(names)
+    best = advise(adjust(read), read, candidates(*names), WANTED)[0]
+    assert (best.mark, best.why) == ("h", "places")
+
+
+def test_two_that_cannot_be_told_apart_are_told_by_the_next() -> None:
+    read, marks, bb, rng = the_set(THIN)
+    bad = [slipped(r, 30) if r.key == "nose_clamp" else r for r in read]
+    found, judged = judge_readings(bad)
+    named = next(j for j in judged if j.suspect)
+    assert named.not_told_from
+    best = advise(found, bad, candidates(*THIN), WANTED)[0]
+    assert best.why == "tells"
+    assert "nose_clamp" in best.between
+    more = [*bad, reading(best.key, marks, bb, rng)]
+    (slip,) = [j for j in judge_readings(more)[1] if j.suspect]
+    assert slip.reading.key == "nose_clamp"
+    assert len(slip.not_told_from) < len(named.not_told_from)
+    assert not set(slip.not_told_from) & set(best.between)
+
+
+def test_without_the_saddle_to_the_hand_its_height_is_unchecked() -> None:
+    names = tuple(n for n in CLASSES["16 / 7"] if n not in ("s_hand", "hand_up"))
+    read, *_ = the_set(names)
+    _, judged = judge_readings(read)
+    assert next(j for j in judged if j.reading.key == "hand_floor").unchecked
+
+
+def test_the_cases_reading_by_reading_are_those_of_adjusting_without_it() -> None:
+    rng = np.random.default_rng(8)
+    design, gap = rng.normal(size=(9, 4)), rng.normal(size=9)
+    gap[3] += 25
+    cases = cases_of(design, gap)
+    assert cases.chances.argmax() == 3
+    weight = np.ones(9)
+    weight[3] = 1 / 81
+    alone = np.linalg.inv(design.T @ (design * weight[:, None]) + np.eye(4) / 300**2)
+    # One case is nearly certain here, and its covariance is then the whole one.
+    assert cases.chances[3] > 0.99
+    assert np.allclose(cases.whole, alone, rtol=0.25, atol=0.1)
+
+
+# --- the rates (docs/survey.md) ----------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    ("label", "named", "alone"), [("12 / 3", 30, 17), ("16 / 7", 59, 33), ("21 / 12", 80, 75)]
+)
+def test_slips_are_named_at_the_published_rates(label: str, named: float, alone: float) -> None:
+    found = rates(CLASSES[label], 150)
+    assert found.named >= named
+    assert found.alone >= alone
+    assert found.false_alarm <= 4
+    if label == "12 / 3":
+        assert found.alone_after_next >= 1.7 * found.alone
+
+
+# --- drift -------------------------------------------------------------------------------------------
+
+
+def measured(x: float, y: float, sd: float = 2.0) -> Measured:
+    """A mark measured with the same noise both ways."""
+    return Measured(Mark(x, y), np.eye(2) * sd * sd)
+
+
+def test_three_mm_are_within_the_tapes_noise_and_twelve_are_not() -> None:
+    before = {"s": measured(-200, 700), "h": measured(560, 650)}
+    still, moved = drift(before, {"s": measured(-200, 703), "h": measured(572, 650)})
+    assert (still.moved, still.dy_mm) == (False, 3)
+    assert (moved.moved, moved.moved_x, moved.moved_y) == (True, True, False)
+    assert still.least_y_mm == pytest.approx(1.96 * 8**0.5)
+    assert still.chance == pytest.approx(exp(-0.5 * 9 / 8))
+    assert drift(before, {}) == ()
+
+
+def test_many_marks_cry_wolf_no_oftener_than_one() -> None:
+    rng = np.random.default_rng(4)
+    names = [f"m{i}" for i in range(5)]
+    alarms = 0
+    for _ in range(800):
+        pair = [{n: Measured(Mark(*rng.normal(0, 2, 2)), np.eye(2) * 4) for n in names} for _ in range(2)]
+        alarms += any(d.moved for d in drift(*pair))
+    assert alarms / 800 <= 0.08
