@@ -281,8 +281,8 @@ def test_the_likely_slip_is_named() -> None:
     assert guess("s_straight", "897", 897)[0] == "from the pedal axle, crank not subtracted"
     assert guess("nose_clamp", "212 mm", nose_clamp / 2.54)[0] == "inches and centimetres mixed"
     assert guess("s_behind", "54", perfect("nose_behind"))[0] == "held at the nose, not at the saddle mark"
-    assert "10 short on the tape" in guess("s_clamp", "", perfect("s_clamp") - 10)
-    assert guess("s_hand__right", "", perfect("s_clamp"))[0] == "held at the bar clamp, not at the hood"
+    assert guess("s_clamp", "", perfect("s_clamp") - 100)[0] == "100 short on the tape"
+    assert guess("nose_clamp", "", perfect("nose_hand"))[0] == "held at the hood, not at the bar clamp"
 
 
 def test_no_slip_is_guessed_where_none_fits() -> None:

@@ -8,6 +8,7 @@ from waymark.core.units import show_mm
 from waymark.rooms.fits.layers import LayerName, Layers, MarkName, plan_stem
 from waymark.rooms.fits.measure_edits import title_of
 from waymark.rooms.fits.state import FitState
+from waymark.rooms.fits.surveying import leans_of
 
 
 def explain(state: FitState, layers: Layers, layer: LayerName, mark: MarkName) -> list[str]:
@@ -55,11 +56,15 @@ def explain_now(state: FitState, layers: Layers, mark: str) -> list[str]:
         typed = " and ".join(h.typed for h in reading.heard)
         left = ", left out" if judged.suspect else f", {show_mm(judged.residual, signed=True)}"
         lines.append(f"  {title_of(state, it.key)}: {typed}{left}")
-    assumed = set(layers.context.assumed)
+    leans = leans_of(state.measure)
     for tie in survey.tied:
         if point in TIED.get(tie.split("_")[0], ()):
-            name = {"nose_x": "nose_to_s", "hand_x": "hand_ahead", "hand_y": "hand_above"}.get(tie, "")
-            lines.append(f"  {TIES[tie]}: {'assumed' if name in assumed or not name else 'from the part'}")
+            stands_in = {"nose_x": leans.nose_to_s, "hand_x": leans.off_ahead, "hand_y": leans.off_above}.get(
+                tie
+            )
+            figure = f" {stands_in.value:.0f}".replace("-", "−") if stands_in else ""
+            whence = "from the part" if stands_in and stands_in.source == "part" else "assumed"
+            lines.append(f"  {TIES[tie]}{figure}: {whence}")
     if survey.level is not None and abs(survey.level.pitch_deg) >= 0.05:
         nose = "up" if survey.level.pitch_deg > 0 else "down"
         lines.append(f"Bike stood {abs(survey.level.pitch_deg):.1f}° nose {nose}; turned level")
