@@ -12,19 +12,26 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from waymark.core.callout import BY_NAME
+from waymark.core.callout import BY_NAME, PROMPTS
 from waymark.core.marks import ORIGIN, Mark
 from waymark.core.survey import HOUSE_SD, Reading, advise, judge_readings
 from waymark.core.survey.model import linear
 
+WANTED = ("s", "nose", "clamp", "h")
+# Each mark by plumb line and floor height, with the distances everybody takes.
 THIN = (
     "s_straight", "s_behind", "s_floor", "s_nose", "nose_behind", "nose_floor",
     "nose_clamp", "clamp_floor", "clamp_ahead", "s_hand", "hand_floor", "hand_ahead",
 )  # fmt: skip
-FAIR = (*THIN, "bb_floor", "s_clamp", "clamp_up", "hand_up")
-FULL = (*FAIR, "nose_hand", "bb_clamp", "bb_hand", "nose_up", "s_plumb")
-CLASSES = {"12 / 3": THIN, "16 / 7": FAIR, "21 / 12": FULL}
-WANTED = ("s", "nose", "clamp", "h")
+# Every mark from both sides of the BB, no height of the hand or nose twice.
+FAIR = (
+    "bb_floor", "s_straight", "s_plumb", "s_behind", "s_floor", "s_nose", "nose_behind", "nose_clamp", "s_clamp",
+    "clamp_floor", "clamp_up", "bb_clamp", "s_hand", "nose_hand", "hand_floor", "hand_ahead",
+)  # fmt: skip
+# What the call-out asks unless the house chooses otherwise.
+ASKED = tuple(p.name for p in PROMPTS if p.usual and p.sight and p.sight.end in (*WANTED, "bb"))
+FULL = (*ASKED, "clamp_ahead", "bb_hand", "nose_up")
+CLASSES = {"12 / 3": THIN, "16 / 7": FAIR, "18 / 9": ASKED, "21 / 12": FULL}
 SIGHTED = {
     p.name: p.sight
     for p in BY_NAME.values()

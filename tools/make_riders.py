@@ -5,6 +5,7 @@ Run it after the shelves: ``.venv/bin/python tools/make_riders.py``.
 
 from __future__ import annotations
 
+import re
 import tempfile
 from pathlib import Path
 from typing import Any
@@ -27,10 +28,36 @@ RIDERS: list[dict[str, Any]] = [
         "measures": {"height": "5'9 1/4\"", "inseam": "824", "trunk": "508", "shoulder_width": "362", "foot": "258", "mass": "64 kg"},
         "title": "Gravel day of the Ring", "reason": "A gravel bike that sits like the road bike, a little higher.",
         "frame": "Mossfoot Kirk 54", "bar": "Petrel 40", "saddle": "Plover 143",
+        "facts": {
+            "history": "Left collarbone broken in 2019, healed. No numbness off the bike.", "keeps": "her saddle and shoes",
+            "races": "the gravel day, no start number", "grounds": ["gravel", "rough asphalt"], "hold": "hoods", "off_bike": "seldom",
+            "budget": "frame", "shoe_size": 41, "consent": {"on": "2026-09-12", "note": "Kept while she rides with us; photos too."},
+        },
+        "mobility": {
+            "flat_back": {"one": "58"}, "hamstrings": {"left": "62", "right": "71"}, "hip_bend": {"left": "112", "right": "116"},
+            "hip_turn_in": {"left": "28", "right": "31"}, "ankle_bend": {"left": "21", "right": "20"},
+            "shoulder_lift": {"left": "164", "right": "170"}, "neck_back": {"one": "58"},
+        },
+        "hurts": [
+            {"view": "front", "x": 0.10, "y": 0.56, "what": "Little fingers", "feeling": "numb", "severity": 4, "when": "after 3 h, on the hoods, gone in a day"},
+            {"view": "front", "x": 0.90, "y": 0.56, "what": "Little fingers, left worse", "feeling": "numb", "severity": 4, "when": "after 3 h, on the hoods"},
+            {"view": "back", "x": 0.50, "y": 0.44, "what": "Low back", "feeling": "tired", "severity": 2, "when": "after long climbs"},
+        ],
+        "uses": [
+            {"use": "gravel", "share": 60, "hours": 4, "note": "alone"}, {"use": "road", "share": 25, "hours": 2, "note": "the club"},
+            {"use": "trainer", "share": 10, "hours": 1, "note": "winter"}, {"use": "city", "share": 5},
+        ],
         "measure": [
-            ("s_straight", "727"), ("nose_behind", "46"),
-            ("s_hand.right", "766"), ("drop", "47"),
-            ("crank", "170"),
+            ("front_axle", "341"), ("rear_axle", "340"), ("wheelbase", "1003"),
+            ("bb_floor", "268"), ("s_straight", "727"), ("s_plumb", "701"), ("s_behind", "197"), ("s_floor", "967"),
+            ("s_nose", "152"), ("nose_behind", "47"), ("nose_floor", "969"), ("tilt", "-0.5"), ("nose_clamp", "538"), ("s_clamp", "687"),
+            ("clamp_floor", "905"), ("clamp_up", "639"), ("bb_clamp", "803"), ("s_hand.right", "768"), ("s_hand.left", "767"),
+            ("nose_hand.right", "614"), ("hand_floor.right", "921"), ("hand_ahead.right", "571"), ("hand_up.right", "653"), ("stem_length", "100"),
+            ("stem_angle", "-6"), ("spacers_under", "15"), ("spacers_over", "5"), ("bar_width", "400"), ("crank", "170"),
+            ("pedal_model", "clip, small, 53 mm axle"), ("shoe", "stiff, 41, grey insole"), ("cleat_behind.right", "6"),
+            ("cleat_behind.left", "6"), ("hood_slope.right", "6"), ("hood_slope.left", "6"), ("lever_reach.right", "68"),
+            ("lever_reach.left", "68"), ("post_exposed", "182"), ("post_mark", "hidden"), ("front_tyre", "28, 5.0 bar"),
+            ("rear_tyre", "28, 5.4 bar"),
         ],
         "goal": ("gravel", (0, -3), (-10, 14)), "chosen": "Ostrel Drift M", "held": "Mossfoot Peat 52",
     },
@@ -54,9 +81,22 @@ RIDERS: list[dict[str, Any]] = [
         "title": "Higher, for the road day", "reason": "Neck and hands; the bar comes up and nearer.",
         "frame": "Pellmore Gannet L", "bar": "Petrel 44", "saddle": "Plover 155",
         "measure": [
-            ("crank", "175"), ("s_plumb", "728"), ("s_behind", "218"),
-            ("hand_ahead.right", "566"), ("hand_up.right", "668"),
+            ("crank", "175"), ("front_axle", "343"), ("rear_axle", "342"), ("wheelbase", "1008"),
+            ("bb_floor", "269"), ("s_straight", "759"), ("s_plumb", "726"), ("s_behind", "218"), ("s_floor", "997"), ("s_nose", "146"),
+            ("nose_behind", "72"), ("nose_floor", "998"), ("nose_clamp", "560"), ("s_clamp", "706"), ("clamp_floor", "923"), ("clamp_up", "654"), ("bb_clamp", "810"),
+            ("s_hand.right", "787"), ("s_hand.left", "785"), ("nose_hand.right", "641"), ("hand_floor.right", "935"), ("hand_ahead.right", "566"), ("hand_up.right", "667"),
         ],
+        "setup": {"by": "Maud Orrin", "note": "as he came in, March"},
+        "measure_after": [("s_straight", "761"), ("s_plumb", "727"), ("s_floor", "995"), ("hand_floor.right", "947"), ("hand_up.right", "679"), ("clamp_floor", "935"), ("clamp_up", "666"),
+                          ("nose_clamp", "558"), ("bb_clamp", "821"), ("s_hand.right", "783"), ("s_hand.left", "781")],
+        "facts": {
+            "history": "Neck stiff since a fall in spring; asked the physiotherapist, who is content.", "keeps": "saddle, and his old brass bell",
+            "grounds": ["asphalt"], "hold": "tops", "off_bike": "never", "budget": "frame", "shoe_size": 43,
+            "consent": {"on": "2026-03-14", "note": "Kept for ten years, he says, then burn it."},
+        },
+        "mobility": {"flat_back": {"one": "41"}, "hamstrings": {"left": "58", "right": "57"}, "hip_bend": {"left": "104", "right": "106"}, "neck_back": {"one": "38"}},
+        "hurts": [{"view": "back", "x": 0.5, "y": 0.19, "what": "Neck", "feeling": "stiff", "severity": 3, "when": "from the second hour"}],
+        "uses": [{"use": "endurance", "share": 80, "hours": 3}, {"use": "city", "share": 20}],
         "goal": ("endurance", (0, 0), (-22, 34)), "chosen": "Corvane Lull 58",
         "after": [("goal.saddle", {"dx_mm": 0, "dy_mm": -6})],
     },
@@ -105,13 +145,36 @@ RIDERS: list[dict[str, Any]] = [
         "measures": {"height": "1.68 m", "foot": "247"},
         "title": "First fit", "reason": "Borrowed bike; to be measured on Saturday.", "measure": [],
     },
+    {
+        "file": "8-merryn-ashcombe", "name": "Merryn Ashcombe", "about": "harbour pilot, 38, up before the tide",
+        "words": "It fits, I think. I want to know what I sit on before I change any of it.",
+        "measures": {"height": "1.69 m", "inseam": "791; 793", "foot": "L 246 R 248", "shoulder_width": "356", "mass": "139 lb"},
+        "facts": {"grounds": ["asphalt", "gravel"], "hold": "hoods", "shoe_size": 39},
+        "uses": [{"use": "endurance", "share": 70, "hours": 3}, {"use": "gravel", "share": 30, "hours": 2}],
+        "title": "What is there now", "reason": "Measure it properly, change nothing yet.", "bar": "Petrel 40",
+        "measure": [
+            ("front_axle", "339"), ("rear_axle", "340"), ("wheelbase", "991"),
+            ("bb_floor", "270"), ("s_straight", "693"), ("s_plumb", "671"), ("s_behind", "182"), ("s_floor", "940"), ("s_nose", "147"),
+            ("nose_behind", "34"), ("nose_floor", "935"), ("tilt", "0"), ("s_clamp", "640"), ("clamp_floor", "875"), ("clamp_up", "604"), ("nose_clamp", "439"),
+            ("bb_clamp", "755"),
+        ],
+    },
 ]  # fmt: skip
 
 
 def write(session: Session, it: dict[str, Any]) -> str:
     """Type one rider in and export the file."""
     rider = riders.add_rider(session, it["name"], riders.Profile(about=it["about"]))
-    riders.edit_rider(rider, riders.RiderEdit(words=it["words"], measures=it["measures"]))
+    riders.edit_rider(
+        rider,
+        riders.RiderEdit(
+            facts=riders.Facts(words=it["words"], **it.get("facts", {})),
+            measures=it["measures"],
+            mobility=it.get("mobility"),
+            hurts=it.get("hurts"),
+            uses=it.get("uses"),
+        ),
+    )
     fit = fits.open_fit(session, rider, it["title"])
     frames = {size.label: key for key, size in shelves.frame_sizes(session)}
     parts = {p.part.name: p.id for p in shelves.parts(session)}
@@ -120,6 +183,9 @@ def write(session: Session, it: dict[str, Any]) -> str:
         edits.append(("measure.frame", frames[it["frame"]]))
     edits += [(f"measure.{name}", parts[it[name]]) for name in ("bar", "saddle") if name in it]
     edits += [("measure.reading", {"key": key, "typed": typed}) for key, typed in it["measure"]]
+    if "setup" in it:
+        edits.append(("measure.setup", it["setup"]))
+        edits += [("measure.reading", {"key": key, "typed": typed}) for key, typed in it["measure_after"]]
     if "goal" in it:
         use, saddle, hand = it["goal"]
         edits += [
@@ -130,7 +196,12 @@ def write(session: Session, it: dict[str, Any]) -> str:
     edits += it.get("after", [])
     for path, value in edits:
         fits.change(session, fit, fit.head, [OneChange(path=path, value=value)])
-    return fits.export_fit(session, fit)
+    # The demo's own days, whenever it was written.
+    return re.sub(
+        r'("(?:on|at)": ")\d{4}-\d\d-\d\dT[^"]+',
+        r"\g<1>2026-03-14T09:30:00+00:00",
+        fits.export_fit(session, fit),
+    )
 
 
 def main() -> None:

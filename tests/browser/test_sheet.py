@@ -12,7 +12,14 @@ from tests.browser.conftest import Room
 from tests.browser.test_walk import cell
 
 AXE = Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
-FILES = {"Tamsin Orre": 1, "Brona Askwith": 2, "Halvard Stroud": 3, "Piran Lowe": 5, "Wenna Tolland": 7}
+FILES = {
+    "Tamsin Orre": 1,
+    "Brona Askwith": 2,
+    "Halvard Stroud": 3,
+    "Piran Lowe": 5,
+    "Wenna Tolland": 7,
+    "Merryn Ashcombe": 8,
+}
 
 
 def at(room: Room, rider: str, post: str) -> str:
@@ -97,6 +104,7 @@ def test_inches_on_demand_and_stored_values_untouched(demo_room: Room, page: Pag
     page.goto(at(demo_room, "Tamsin Orre", "measure"))
     expect(page.locator('[data-cell="saddle-now"]')).to_be_visible()
     before = cell(page, "saddle", "now")
+    page.keyboard.press("Escape")
     page.locator("body").press("u")
     expect(page.locator('[data-cell="saddle-now"]')).to_contain_text("9/16")
     page.locator("body").press("u")
@@ -119,7 +127,7 @@ def test_layers_and_ledger_by_key(demo_room: Room, page: Page) -> None:
 
 def test_find_and_history_by_key(demo_room: Room, page: Page) -> None:
     page.goto(demo_room.url)
-    expect(page.get_by_role("heading", name="All riders 7")).to_be_visible()
+    expect(page.get_by_role("heading", name="All riders 8")).to_be_visible()
     page.locator("body").press("/")
     page.keyboard.type("ferry")
     expect(page.get_by_role("heading", name="All riders 1")).to_be_visible()
@@ -175,7 +183,7 @@ def test_axe_finds_nothing_serious(demo_room: Room, page: Page, sheet: str) -> N
     script = AXE.read_text(encoding="utf-8")
     serious: list[str] = []
     posts = [f"/fits/1/{post}" for post in ("rider", "measure", "goal", "frame", "build", "setup", "ride")]
-    for path in ("/", "/frames", "/parts", *posts, "/fits/5/frame"):
+    for path in ("/", "/frames", "/parts", *posts, "/fits/5/frame", "/fits/8/measure"):
         page.goto(demo_room.url + path)
         page.wait_for_load_state("networkidle")
         page.evaluate(script)

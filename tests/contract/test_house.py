@@ -12,6 +12,7 @@ from pathlib import Path
 import pytest
 
 from tests.shell import waymark
+from waymark.core.callout import PROMPTS
 from waymark.core.position import HAND_HEIGHT_WAYS, HAND_REACH_WAYS, HEIGHT_WAYS, SETBACK_WAYS
 from waymark.rooms.calc import CALCULATIONS
 from waymark.rooms.fits.edits import PATHS
@@ -24,7 +25,7 @@ FORBIDDEN_IN_CORE = {
     "sqlalchemy", "fastapi", "pydantic", "starlette", "alembic", "uvicorn", "typer", "reportlab", "datetime",
     "time", "random", "os", "pathlib", "io", "json", "socket", "subprocess", "secrets",
 }  # fmt: skip
-ROOMS = ("riders", "fits", "shelves", "calc", "documents")
+ROOMS = ("riders", "fits", "shelves", "calc", "documents", "house_rules", "instruments", "records")
 
 
 def modules(folder: Path) -> list[Path]:
@@ -54,6 +55,14 @@ def test_core_never_looks_outward(file: Path) -> None:
 def test_storage_knows_no_room() -> None:
     for file in modules(SRC / "storage"):
         assert not any(n.startswith(("waymark.rooms", "waymark.web", "waymark.core")) for n in imported(file))
+
+
+def test_devices_know_only_the_core() -> None:
+    for file in modules(SRC / "devices"):
+        for name in imported(file):
+            assert not name.startswith("waymark") or name.startswith(("waymark.core", "waymark.devices")), (
+                file
+            )
 
 
 def test_rooms_know_neither_web_nor_cli() -> None:
@@ -123,6 +132,11 @@ def test_every_column_is_documented(column: str) -> None:
 @pytest.mark.parametrize("path", PATHS)
 def test_every_edit_is_documented(path: str) -> None:
     assert f"`{path}`" in page("fits.md")
+
+
+@pytest.mark.parametrize("name", [p.name for p in PROMPTS])
+def test_every_prompt_is_documented(name: str) -> None:
+    assert f"`{name}`" in page("measuring.md")
 
 
 @pytest.mark.parametrize(

@@ -342,8 +342,12 @@ def test_every_cell_says_where_it_comes_from(demo: TestClient) -> None:
         for cell in row["cells"].values():
             assert cell["source"], row["mark"]
     saddle = next(r for r in fitter.sheet["ledger"] if r["mark"] == "saddle")["cells"]["now"]["source"]
-    assert "  Nose behind BB: 46, 0" in saddle
-    assert any("nose ahead of the mark 152" in line for line in saddle)
+    assert any(line.startswith("  Saddle mark behind BB: 197, ") for line in saddle)
+    assert "±" in saddle[-1]
+    brona = demo_fit(demo, "Brona Askwith").read("build")["ledger"]
+    hand = next(r for r in brona if r["mark"] == "hand")["cells"]["now"]["source"]
+    assert "  hand ahead of the clamp 75: from the part" in hand
+    assert "Nothing is checked: no reading more than needed" in hand
 
 
 @pytest.mark.parametrize("view", ["rider", "measure", "goal", "frame", "build", "setup", "ride"])

@@ -23,6 +23,7 @@ from waymark.rooms.fits.sheet import dials_of, ways_of
 from waymark.rooms.fits.state import MeasureState
 from waymark.rooms.fits.trail import moved_since, trail_of
 from waymark.rooms.riders import Profile, Typed
+from waymark.rooms.riders.schemas import Taken
 from waymark.storage import Store, open_store, upgrade
 
 FRAMES = {f.label: f for f in shelves.read_frames(demo_shelves()[0])[0]}
@@ -55,7 +56,10 @@ def planned(label: str = "Ostrel Drift M") -> FitState:
 
 
 PROFILE = Profile(
-    measures={"height": typed(1760), "inseam": typed(824), "foot": typed(258), "shoulder_width": typed(362)}
+    measures={
+        name: Taken(typed=f"{value}", value=value)
+        for name, value in (("height", 1760), ("inseam", 824), ("foot", 258), ("shoulder_width", 362))
+    }
 )
 
 

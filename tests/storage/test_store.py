@@ -67,7 +67,7 @@ def test_a_rider_that_goes_takes_the_files_along(demo_store: Store) -> None:
             text("SELECT count(*) FROM fit_marks m LEFT JOIN fits f ON f.id = m.fit_id WHERE f.id IS NULL")
         )
         assert left.scalar() == 0
-        assert session.execute(text("SELECT count(*) FROM fits")).scalar() == 6
+        assert session.execute(text("SELECT count(*) FROM fits")).scalar() == 7
 
 
 def test_foreign_keys_are_held(store: Store) -> None:

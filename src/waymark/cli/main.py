@@ -12,7 +12,7 @@ from pydantic import ValidationError
 
 from waymark.core.errors import InputError, WaymarkError
 from waymark.demo import demo_files, demo_shelves
-from waymark.rooms import fits, riders, shelves
+from waymark.rooms import fits, records, riders, shelves
 from waymark.rooms.calc import CALCULATIONS, calculate, listing
 from waymark.rooms.deps import ErrorBody
 from waymark.storage import Store, open_store, upgrade
@@ -114,6 +114,30 @@ def export(
                 kept=what,
             )
     sys.stdout.write(text)
+
+
+@app.command("records")
+def records_(
+    rider: Annotated[int, typer.Argument(help="the rider's number")],
+    file: Annotated[Path, typer.Argument(help="the zip file to write", dir_okay=False)],
+    data: DataOption = DATA,
+) -> None:
+    """Write everything that is kept of one rider to a zip file."""
+    with _opened(data).looking() as session:
+        file.write_bytes(records.export_rider(session, rider))
+
+
+@app.command()
+def erase(
+    rider: Annotated[int, typer.Argument(help="the rider's number")],
+    name: Annotated[str, typer.Option(help="the rider's name, typed out, so that nobody else goes")],
+    data: DataOption = DATA,
+) -> None:
+    """Erase one rider with every file, photo and revision of theirs."""
+    store = _opened(data)
+    with store.writing() as session:
+        records.erase_rider(session, rider, name)
+    store.scrub()
 
 
 @app.command()

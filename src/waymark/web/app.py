@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import AsyncIterator, Iterable
+from collections.abc import AsyncIterator, Iterable, Mapping
 from contextlib import asynccontextmanager
 from pathlib import Path
 
@@ -11,12 +11,14 @@ from fastapi.responses import FileResponse, JSONResponse, Response
 from starlette.middleware.gzip import GZipMiddleware
 
 from waymark import __version__
+from waymark.devices import Instrument, simulated_instruments
 from waymark.rooms.calc.routes import router as calc
 from waymark.rooms.deps import ErrorBody
 from waymark.rooms.documents.routes import router as documents
 from waymark.rooms.fits.photo_routes import router as photos
 from waymark.rooms.fits.routes import router as fits
 from waymark.rooms.house_rules.routes import router as house
+from waymark.rooms.instruments.routes import router as instruments_router
 from waymark.rooms.records.routes import router as records
 from waymark.rooms.riders.routes import router as riders
 from waymark.rooms.shelves.routes import router as shelves
@@ -28,8 +30,17 @@ STATIC = Path(__file__).parent / "static"
 FOREVER = "public, max-age=31536000, immutable"
 
 
-def make_app(store: Store, hosts: Iterable[str] = (), static: Path = STATIC) -> FastAPI:
-    """The application on ``store``. ``hosts`` are names beside the loopback it answers to."""
+def make_app(
+    store: Store,
+    hosts: Iterable[str] = (),
+    static: Path = STATIC,
+    instruments: Mapping[str, Instrument] | None = None,
+) -> FastAPI:
+    """The application on ``store``.
+
+    ``hosts`` are names beside the loopback it answers to; ``instruments`` the ones that are there, the
+    simulated ones unless others are given.
+    """
 
     @asynccontextmanager
     async def life(_: FastAPI) -> AsyncIterator[None]:
@@ -41,10 +52,11 @@ def make_app(store: Store, hosts: Iterable[str] = (), static: Path = STATIC) -> 
         openapi_url="/api/openapi.json", lifespan=life,
     )  # fmt: skip
     app.state.store = store
+    app.state.instruments = simulated_instruments() if instruments is None else dict(instruments)
     app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=4)
     app.add_middleware(Guard, hosts=tuple(hosts))
     errors.install(app)
-    for router in (riders, records, fits, photos, shelves, documents, house, calc):
+    for router in (riders, records, fits, photos, shelves, documents, house, instruments_router, calc):
         app.include_router(router)
     _serve_front(app, static.resolve())
     return app

@@ -16,6 +16,7 @@ from waymark.core.errors import (
     NotFoundError,
     WaymarkError,
 )
+from waymark.devices import DeviceError
 from waymark.rooms.deps import ErrorBody
 
 STATUS: tuple[tuple[type[WaymarkError], int], ...] = (
@@ -23,6 +24,7 @@ STATUS: tuple[tuple[type[WaymarkError], int], ...] = (
     (ConflictError, 409),
     (GeometryError, 422),
     (InputError, 422),
+    (DeviceError, 503),
 )
 _BOUNDS = (("ge", "at least"), ("gt", "more than"), ("le", "at most"), ("lt", "less than"))
 

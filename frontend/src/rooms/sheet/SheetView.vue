@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useEventListener, useLocalStorage } from '@vueuse/core'
+import { useEventListener, useLocalStorage, useMediaQuery } from '@vueuse/core'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
@@ -15,6 +15,8 @@ import KeysDialog from './components/KeysDialog.vue'
 import Ledger from './components/Ledger.vue'
 import Loupes from './components/Loupes.vue'
 import TrailBar from './components/TrailBar.vue'
+import MeasureDrawing from './measure/MeasureDrawing.vue'
+import PhoneCallOut from './measure/PhoneCallOut.vue'
 import BuildBench from './posts/BuildBench.vue'
 import Dials from './posts/Dials.vue'
 import FrameBench from './posts/FrameBench.vue'
@@ -34,6 +36,8 @@ const store = useSheet()
 const router = useRouter()
 const { toggleUnit } = useSettings()
 const folded = useLocalStorage('waymark.ledger-folded', false)
+// At a phone's width Measure is the call-out alone.
+const narrow = useMediaQuery('(max-width: 600px)')
 const keys = ref(false)
 const history = ref(false)
 
@@ -89,7 +93,8 @@ useEventListener(window, 'keydown', (event) => {
 </script>
 
 <template>
-  <div class="sheet">
+  <PhoneCallOut v-if="narrow && post === 'measure' && sheet?.measure" :sheet="sheet" />
+  <div v-else class="sheet">
     <TrailBar
       :rider="sheet?.rider.name ?? ' '" :under="under" :posts="sheet?.trail ?? []" :current="post" :fit="id"
       @keys="keys = true" @find="router.push({ path: '/', query: { find: '1' } })"
@@ -101,18 +106,19 @@ useEventListener(window, 'keydown', (event) => {
         <RidePage v-else :sheet="sheet" />
       </section>
       <section v-else class="field" :class="{ folded }">
-        <Elevation v-if="sheet.picture" :picture="sheet.picture" :ledger="sheet.ledger" :shown="store.layers" :loupes="true">
-          <template #default="{ at, width, height }">
-            <Loupes :sheet="sheet" :which="which" :at="at" :width="width" :height="height" :post="post" />
+        <Elevation v-if="sheet.picture" :picture="sheet.picture" :ledger="sheet.ledger" :shown="post === 'measure' ? { ...store.layers, goal: false, plan: false, built: false } : store.layers" :loupes="post !== 'measure'">
+          <template #default="{ at, frame, width, height }">
+            <MeasureDrawing v-if="post === 'measure' && sheet.measure" :sheet="sheet" :at="at" :scale="frame.scale" :width="width" />
+            <Loupes v-else :sheet="sheet" :which="which" :at="at" :width="width" :height="height" :post="post" />
           </template>
         </Elevation>
         <div v-else class="blank">
           <h2>This cannot be drawn</h2>
           <p>{{ sheet.problems[0] ?? 'The numbers do not hold together.' }}</p>
         </div>
-        <p v-if="sheet.picture && !sheet.picture.near.length" class="unknown">
+        <p v-if="sheet.picture && !sheet.picture.near.length && post !== 'measure'" class="unknown">
           <b>Not measured yet.</b> Two statements for the saddle and two for the hand put the rider on the sheet; until then the bike is a guess, dotted.
-          <router-link v-if="post !== 'measure'" class="press low" :to="`/fits/${id}/measure`">Measure the bike</router-link>
+          <router-link class="press low" :to="`/fits/${id}/measure`">Measure the bike</router-link>
         </p>
         <Dials v-if="post === 'goal' && sheet.dials.length" class="dials" :dials="sheet.dials" />
         <div v-if="post === 'frame' && sheet.state.frame?.chosen" class="named">
@@ -121,7 +127,7 @@ useEventListener(window, 'keydown', (event) => {
         </div>
         <FrameTable v-if="post === 'frame'" class="table" :sheet="sheet" />
         <Ledger
-          :rows="sheet.ledger" :shown="store.layers" :folded="folded" :last="post === 'goal' || post === 'measure' ? 'moves' : 'miss'"
+          :rows="sheet.ledger" :shown="store.layers" :folded="folded" :last="post === 'goal' || post === 'measure' ? 'moves' : 'miss'" :sure="post === 'measure'"
           @toggle="(layer) => (store.layers[layer] = !store.layers[layer])" @fold="folded = !folded"
         />
       </section>

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { computed, reactive, ref, shallowRef } from 'vue'
 
 import type { PostName } from '@/app/router'
-import { api, type ErrorBody, type Layer, Refused, type Sheet, take } from '@/shared/api/client'
+import { api, type ErrorBody, type Layer, Refused, type Schemas, type Sheet, take } from '@/shared/api/client'
 
 export interface Change {
   path: string
@@ -75,6 +75,8 @@ export const useSheet = defineStore('sheet', () => {
     return next
   }
 
+  const refresh = () => run(async () => { sheet.value = await reread() })
+
   const reread = () => take(api.GET('/api/fits/{fit_id}/sheet', { params: params() }))
 
   async function send(changes: Change[]) {
@@ -86,7 +88,7 @@ export const useSheet = defineStore('sheet', () => {
           body: { base_revision: sheet.value.revision, changes },
         }),
       )
-      for (const change of changes) faults.delete(change.path)
+      for (const change of changes) faults.delete(faultKey(change))
       preview.value = null
     } catch (wrong) {
       if (!(wrong instanceof Refused)) throw wrong
@@ -97,7 +99,7 @@ export const useSheet = defineStore('sheet', () => {
       const only = changes.length === 1 ? changes[0] : undefined
       const typed = only ? typedOf(only.value) : null
       if (only && typed !== null) {
-        faults.set(only.path, { typed, message: wrong.body.message, allowed: wrong.body.allowed })
+        faults.set(faultKey(only), { typed, message: wrong.body.message, allowed: wrong.body.allowed })
         return
       }
       throw wrong
@@ -155,11 +157,31 @@ export const useSheet = defineStore('sheet', () => {
     })
   }
 
+  /** Drag an edge between two uses, add one, or take one out. */
+  async function moveUse(body: { what: 'edge' | 'add' | 'remove'; at: number; by?: number; use?: string }) {
+    await run(async () => {
+      if (!sheet.value) return
+      await take(
+        api.POST('/api/riders/{rider_id}/uses', {
+          params: { path: { rider_id: sheet.value.rider.id } },
+          body: { by: 0, ...body } as Schemas['UseMove'],
+        }),
+      )
+      sheet.value = await reread()
+    })
+  }
+
   return {
     sheet, view, id, busy, trouble, conflict, preview, faults, layers,
-    open, change, settle, editRider, undo: () => step('undo'), redo: () => step('redo'),
+    open, change, refresh, settle, editRider, moveUse, undo: () => step('undo'), redo: () => step('redo'),
   }
 })
+
+/** Readings share one path; each keeps its own fault. */
+function faultKey(change: Change): string {
+  const value = change.value
+  return value && typeof value === 'object' && 'key' in value ? `${change.path}:${String(value.key)}` : change.path
+}
 
 function typedOf(value: unknown): string | null {
   if (typeof value === 'string') return value

@@ -48,6 +48,66 @@ export interface paths {
         patch: operations["edit_rider"];
         trace?: never;
     };
+    "/api/riders/{rider_id}/uses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move Use
+         * @description Drag an edge between two uses, add one, or take one out.
+         */
+        post: operations["move_use"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/riders/{rider_id}/records": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rider Records
+         * @description Everything kept of a rider, as a zip archive.
+         */
+        get: operations["rider_records"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/riders/{rider_id}/erase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Erase Rider
+         * @description Erase a rider and everything kept of them.
+         */
+        post: operations["erase_rider"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fits": {
         parameters: {
             query?: never;
@@ -187,6 +247,54 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fits/{fit_id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Photos
+         * @description The file's photos.
+         */
+        get: operations["photos"];
+        put?: never;
+        /**
+         * Add Photo
+         * @description Keep a photo: JPEG, PNG or WebP; everything but the picture is taken out.
+         */
+        post: operations["add_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fits/{fit_id}/photos/{photo_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One Photo
+         * @description The picture.
+         */
+        get: operations["photo"];
+        put?: never;
+        post?: never;
+        /**
+         * Remove Photo
+         * @description Take a photo out; the rest are given back.
+         */
+        delete: operations["remove_photo"];
         options?: never;
         head?: never;
         patch?: never;
@@ -346,6 +454,70 @@ export interface paths {
         get: operations["card_pdf"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/callout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Callout Prompts
+         * @description Every prompt in the order of work.
+         */
+        get: operations["callout_prompts"];
+        /**
+         * Choose Prompts
+         * @description Choose what this house asks.
+         */
+        put: operations["choose_prompts"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Instruments
+         * @description The instruments that are there.
+         */
+        get: operations["instruments"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{name}/press": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Press
+         * @description Press the instrument's button: its reading arrives, or an error says why not.
+         */
+        post: operations["press_instrument"];
         delete?: never;
         options?: never;
         head?: never;
@@ -657,6 +829,44 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Agreement
+         * @description A reading against the others. ``off`` is what was read less what is adjusted, in its own sense.
+         */
+        Agreement: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Value */
+            value: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mm" | "°";
+            /** Off */
+            off: number;
+            /** Standardised */
+            standardised: number | null;
+            /**
+             * Word
+             * @enum {string}
+             */
+            word: "fits" | "suspect" | "kept" | "left out" | "unchecked";
+            /** Least Noticed */
+            least_noticed: number | null;
+        };
+        /**
+         * Aim
+         * @description What is being read: the file and the call-out's key.
+         */
+        Aim: {
+            /** Fit Id */
+            fit_id: number;
+            /** Key */
+            key: string;
+        };
+        /**
          * ArmIn
          * @description A bar and stem; with the stem's angle and the head angle the arm is measured from the true axis.
          */
@@ -710,6 +920,66 @@ export interface components {
             travel_per_deg_mm: number;
         };
         /**
+         * Arrived
+         * @description A reading as it arrived, in words as they would be typed; nothing is kept until the fitter keeps it.
+         */
+        Arrived: {
+            /** Key */
+            key: string;
+            /** Typed */
+            typed: string;
+            /** Value */
+            value: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mm" | "°";
+            /** Source */
+            source: string;
+            /** Battery Low */
+            battery_low: boolean;
+        };
+        /**
+         * Asked
+         * @description One prompt: what is asked, and what was read.
+         */
+        Asked: {
+            /** Key */
+            key: string;
+            /** Group */
+            group: string;
+            /** Title */
+            title: string;
+            /** Hint */
+            hint: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mm" | "°" | "words";
+            /** Side */
+            side: ("left" | "right") | null;
+            /** Usual */
+            usual: boolean;
+            /** Skipped */
+            skipped: boolean;
+            /** Typed */
+            typed: string[];
+            /** Values */
+            values: number[];
+            /** Mean */
+            mean: number | null;
+            /** Spread */
+            spread: number | null;
+            /** Spread Limit */
+            spread_limit: number | null;
+            /** Source */
+            source: string;
+            /** Marks */
+            marks: string[];
+        };
+        /**
          * AuditMark
          * @description A chart number the others contradict, with the number that would mend it.
          */
@@ -746,6 +1016,56 @@ export interface components {
         Based: {
             /** Base Revision */
             base_revision: number;
+        };
+        /**
+         * Bend
+         * @description One mobility test, degrees: both sides, or ``one`` where the body has one.
+         */
+        Bend: {
+            left?: components["schemas"]["Typed"] | null;
+            right?: components["schemas"]["Typed"] | null;
+            one?: components["schemas"]["Typed"] | null;
+        };
+        /**
+         * BendEdit
+         * @description A mobility test's words; what is left out stays, blank is taken back.
+         */
+        BendEdit: {
+            /** Left */
+            left?: string | null;
+            /** Right */
+            right?: string | null;
+            /** One */
+            one?: string | null;
+        };
+        /**
+         * BendLine
+         * @description A mobility test as the record shows it: what these uses need, and the grade of each side.
+         */
+        BendLine: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "flat_back" | "hamstrings" | "hip_bend" | "hip_turn_in" | "ankle_bend" | "shoulder_lift" | "neck_back";
+            /** Label */
+            label: string;
+            /** How */
+            how: string;
+            /** Sided */
+            sided: boolean;
+            /** Least */
+            least: number;
+            /** Greatest */
+            greatest: number;
+            /** Need */
+            need: number;
+            /** Left Grade */
+            left_grade: string | null;
+            /** Right Grade */
+            right_grade: string | null;
+            /** Says */
+            says: string | null;
         };
         /**
          * BodyIn
@@ -822,6 +1142,16 @@ export interface components {
             /** Arms Reach */
             arms_reach: boolean;
         };
+        /** Body_add_photo */
+        Body_add_photo: {
+            /** File */
+            file: string;
+            /**
+             * Caption
+             * @default
+             */
+            caption: string;
+        };
         /**
          * BuildState
          * @description The front end and seat chosen on the frame.
@@ -889,7 +1219,7 @@ export interface components {
         };
         /**
          * Cell
-         * @description A mark in one layer and where it comes from, line by line.
+         * @description A mark in one layer and where it comes from, line by line; standard deviations where it was surveyed.
          */
         Cell: {
             /** X Mm */
@@ -900,6 +1230,10 @@ export interface components {
             show_x: string;
             /** Show Y */
             show_y: string;
+            /** Sd X Mm */
+            sd_x_mm?: number | null;
+            /** Sd Y Mm */
+            sd_y_mm?: number | null;
             /** Source */
             source: string[];
         };
@@ -924,6 +1258,14 @@ export interface components {
             base_revision: number;
             /** Changes */
             changes: components["schemas"]["OneChange"][];
+        };
+        /**
+         * Choice
+         * @description The prompts to ask, or null for the house default.
+         */
+        Choice: {
+            /** Asked */
+            asked: string[] | null;
         };
         /**
          * CockpitForwardIn
@@ -1004,6 +1346,27 @@ export interface components {
             b: string | null;
         };
         /**
+         * Confirmed
+         * @description The rider's name, typed again.
+         */
+        Confirmed: {
+            /** Name */
+            name: string;
+        };
+        /**
+         * Consent
+         * @description That the rider agreed to this being kept, when, and what was said about it.
+         */
+        Consent: {
+            /** On */
+            on: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
          * DayLine
          * @description A fit file's line in the day book.
          */
@@ -1035,6 +1398,41 @@ export interface components {
             worst: components["schemas"]["Miss"] | null;
             /** Worst Mark */
             worst_mark: string | null;
+        };
+        /**
+         * Decided
+         * @description A decision on record, in words.
+         */
+        Decided: {
+            /** At */
+            at: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * Decision
+         * @description What a fitter decided about a reading that did not agree, and when; never taken out.
+         */
+        Decision: {
+            /** Key */
+            key: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "again" | "corrected" | "dropped" | "kept" | "meant" | "restored";
+            /**
+             * Was
+             * @default
+             */
+            was: string;
+            /**
+             * Now
+             * @default
+             */
+            now: string;
+            /** At */
+            at: string;
         };
         /**
          * DeriveIn
@@ -1154,6 +1552,28 @@ export interface components {
             mends_all: boolean;
         };
         /**
+         * DriftLine
+         * @description One mark against a kept set-up.
+         */
+        DriftLine: {
+            /** Mark */
+            mark: string;
+            /** Label */
+            label: string;
+            /** Dx Mm */
+            dx_mm: number;
+            /** Dy Mm */
+            dy_mm: number;
+            /** Sd X Mm */
+            sd_x_mm: number;
+            /** Sd Y Mm */
+            sd_y_mm: number;
+            /** Moved */
+            moved: boolean;
+            /** Says */
+            says: string;
+        };
+        /**
          * DropBarPart
          * @description A drop bar with the lever that goes on it, and the lever's place on the bend.
          */
@@ -1209,6 +1629,14 @@ export interface components {
             lever_slope_deg: number;
         };
         /**
+         * Erased
+         * @description What is gone.
+         */
+        Erased: {
+            /** Id */
+            id: number;
+        };
+        /**
          * ErrorBody
          * @description The one error body.
          */
@@ -1225,6 +1653,53 @@ export interface components {
             kept?: string | null;
         };
         /**
+         * Facts
+         * @description What is chosen or written in the rider's own words.
+         */
+        Facts: {
+            /**
+             * About
+             * @default
+             */
+            about: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+            /**
+             * History
+             * @default
+             */
+            history: string;
+            /**
+             * Keeps
+             * @default
+             */
+            keeps: string;
+            /**
+             * Races
+             * @default
+             */
+            races: string;
+            /**
+             * Rules
+             * @default
+             */
+            rules: string;
+            /** Grounds */
+            grounds?: ("asphalt" | "rough asphalt" | "cobbles" | "gravel" | "forest track" | "roots and rocks" | "mud" | "sand")[];
+            /** Hold */
+            hold?: ("hoods" | "drops" | "tops" | "grips" | "extensions" | "changing") | null;
+            /** Off Bike */
+            off_bike?: ("never" | "seldom" | "often") | null;
+            /** Budget */
+            budget?: ("free" | "small part" | "part" | "dear part" | "frame") | null;
+            /** Shoe Size */
+            shoe_size?: number | null;
+            consent?: components["schemas"]["Consent"] | null;
+        };
+        /**
          * FileText
          * @description A fit file's text.
          */
@@ -1233,13 +1708,40 @@ export interface components {
             text: string;
         };
         /**
+         * Finding
+         * @description Something that wants the fitter's eye, the gravest first.
+         */
+        Finding: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "slip" | "spread" | "sides" | "contradiction" | "unsettled" | "level";
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Value */
+            value: string;
+            /** Chip */
+            chip: string;
+            /** Says */
+            says: string;
+            /** Likely */
+            likely: string;
+            /** Mark */
+            mark: string;
+            /** Remedies */
+            remedies: components["schemas"]["Remedy"][];
+        };
+        /**
          * FitState
          * @description One fit file's content.
          */
         FitState: {
             /**
              * Version
-             * @default 1
+             * @default 2
              */
             version: number;
             /**
@@ -1548,6 +2050,16 @@ export interface components {
             y_mm?: number | null;
         };
         /**
+         * Heard
+         * @description One reading as typed and as understood, mm or degrees; no value where it is words.
+         */
+        Heard: {
+            /** Typed */
+            typed: string;
+            /** Value */
+            value?: number | null;
+        };
+        /**
          * HoodIn
          * @description A drop bar and its lever.
          */
@@ -1593,6 +2105,36 @@ export interface components {
             slope_deg: number;
         };
         /**
+         * Hurt
+         * @description What hurts, where on the outline (shares of its width and height), how, how much and when.
+         */
+        Hurt: {
+            /**
+             * View
+             * @enum {string}
+             */
+            view: "front" | "back";
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** What */
+            what: string;
+            /**
+             * Feeling
+             * @default pain
+             * @enum {string}
+             */
+            feeling: "pain" | "numb" | "tired" | "stiff" | "rubbed" | "swollen";
+            /** Severity */
+            severity: number;
+            /**
+             * When
+             * @default
+             */
+            when: string;
+        };
+        /**
          * Imported
          * @description What an import took and what it refused.
          */
@@ -1619,15 +2161,52 @@ export interface components {
             parts: (components["schemas"]["StemPart"] | components["schemas"]["SpacerPart"] | components["schemas"]["DropBarPart"] | components["schemas"]["FlatBarPart"] | components["schemas"]["PostPart"] | components["schemas"]["SaddlePart"])[];
         };
         /**
+         * InstrumentLine
+         * @description An instrument that is there.
+         */
+        InstrumentLine: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /**
+             * Gives
+             * @enum {string}
+             */
+            gives: "length" | "angle";
+            /**
+             * Link
+             * @enum {string}
+             */
+            link: "cable" | "radio";
+            /** Simulated */
+            simulated: boolean;
+        };
+        /**
+         * KeptSetup
+         * @description A kept set-up and how the bike compares with it now.
+         */
+        KeptSetup: {
+            /** On */
+            on: string;
+            /** By */
+            by: string;
+            /** Note */
+            note: string;
+            /** Readings */
+            readings: number;
+            /** Says */
+            says: string;
+            /** Lines */
+            lines: components["schemas"]["DriftLine"][];
+        };
+        /**
          * LedgerRow
          * @description One mark across the layers.
          */
         LedgerRow: {
-            /**
-             * Mark
-             * @enum {string}
-             */
-            mark: "saddle" | "hand" | "foot";
+            /** Mark */
+            mark: ("saddle" | "hand" | "foot") | ("nose" | "clamp" | "pad");
             /** Label */
             label: string;
             /** Cells */
@@ -1669,6 +2248,34 @@ export interface components {
             block_mm: number;
         };
         /**
+         * LevelView
+         * @description How the bike stood, and how much it mattered.
+         */
+        LevelView: {
+            /** Known */
+            known: boolean;
+            /** Pitch Deg */
+            pitch_deg: number;
+            /** Sd Deg */
+            sd_deg: number;
+            /** Block Mm */
+            block_mm: number;
+            /** Says */
+            says: string;
+            /** Mattered */
+            mattered: string;
+        };
+        /**
+         * Line
+         * @description One stroke, mm from the BB, y up.
+         */
+        Line: {
+            /** S */
+            s: string;
+            /** D */
+            d: string;
+        };
+        /**
          * LookForOut
          * @description Numbers to shop for.
          */
@@ -1685,6 +2292,24 @@ export interface components {
             reach_greatest_mm: number;
         };
         /**
+         * Magnified
+         * @description A mark in the loupe: its ellipse and the position line of every reading that touches it.
+         */
+        Magnified: {
+            /** Mark */
+            mark: string;
+            /** Label */
+            label: string;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Ellipse */
+            ellipse: string;
+            /** Sights */
+            sights: components["schemas"]["PositionLine"][];
+        };
+        /**
          * MapPart
          * @description A parallelogram of the window: corners as reach and stack.
          */
@@ -1698,25 +2323,117 @@ export interface components {
             corners: components["schemas"]["Point"][];
         };
         /**
+         * MarkRecord
+         * @description A mark as it was measured, with its covariance, mm².
+         */
+        MarkRecord: {
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Xx Mm2 */
+            xx_mm2: number;
+            /** Xy Mm2 */
+            xy_mm2: number;
+            /** Yy Mm2 */
+            yy_mm2: number;
+        };
+        /**
+         * MeasureEdit
+         * @description A measure's words, with how and when it was taken.
+         */
+        MeasureEdit: {
+            /** Typed */
+            typed: string;
+            /**
+             * How
+             * @default
+             */
+            how: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+        };
+        /**
+         * MeasureLine
+         * @description A measure as the record shows it: the usual range for this rider's height, and where the number stands.
+         */
+        MeasureLine: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "height" | "inseam" | "trunk" | "arm" | "upper_arm" | "forearm" | "shoulder_width" | "hand" | "sit_bones" | "foot" | "foot_lift" | "mass";
+            /** Label */
+            label: string;
+            /** How */
+            how: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "mm" | "kg";
+            /** Least */
+            least: number | null;
+            /** Greatest */
+            greatest: number | null;
+            /** Says */
+            says: string | null;
+            /** Sides */
+            sides: string | null;
+        };
+        /**
          * MeasureState
-         * @description The bike as it stands: two statements for the saddle, two for the hand, and what they lean on.
+         * @description The bike as it stands: everything read in the call-out, the parts known from the shelves, kept set-ups.
          */
         MeasureState: {
-            saddle_height?: components["schemas"]["Stated"] | null;
-            setback?: components["schemas"]["Stated"] | null;
-            hand_height?: components["schemas"]["Stated"] | null;
-            hand_reach?: components["schemas"]["Stated"] | null;
-            crank?: components["schemas"]["Typed"] | null;
-            seat_angle?: components["schemas"]["Typed"] | null;
-            nose_to_s?: components["schemas"]["Typed"] | null;
-            bb_height?: components["schemas"]["Typed"] | null;
-            hand_ahead?: components["schemas"]["Typed"] | null;
-            hand_above?: components["schemas"]["Typed"] | null;
-            foot_stack?: components["schemas"]["Typed"] | null;
+            /** Bar Kind */
+            bar_kind?: ("drop" | "flat" | "aero") | null;
+            /** Readings */
+            readings?: {
+                [key: string]: components["schemas"]["ReadingState"];
+            };
+            /** Skipped */
+            skipped?: string[];
+            /** Decisions */
+            decisions?: components["schemas"]["Decision"][];
+            /** Setups */
+            setups?: components["schemas"]["SetupRecord"][];
             frame?: components["schemas"]["FrameSize"] | null;
             /** Bar */
             bar?: (components["schemas"]["DropBarPart"] | components["schemas"]["FlatBarPart"]) | null;
             saddle?: components["schemas"]["SaddlePart"] | null;
+        };
+        /**
+         * MeasureView
+         * @description The Measure post.
+         */
+        MeasureView: {
+            /**
+             * Bar Kind
+             * @enum {string}
+             */
+            bar_kind: "drop" | "flat" | "aero";
+            /** Asked */
+            asked: components["schemas"]["Asked"][];
+            /** Agreement */
+            agreement: components["schemas"]["Agreement"][];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Checked */
+            checked: string;
+            level: components["schemas"]["LevelView"];
+            next: components["schemas"]["NextView"] | null;
+            /** Dimensions */
+            dimensions: components["schemas"]["Sighted"][];
+            /** Loupes */
+            loupes: components["schemas"]["Magnified"][];
+            /** Setups */
+            setups: components["schemas"]["KeptSetup"][];
+            /** Decided */
+            decided: components["schemas"]["Decided"][];
         };
         /**
          * Miss
@@ -1756,6 +2473,22 @@ export interface components {
             title: string;
         };
         /**
+         * NextView
+         * @description The one reading that would add most.
+         */
+        NextView: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Says */
+            says: string;
+            /** Before Mm */
+            before_mm: number;
+            /** After Mm */
+            after_mm: number;
+        };
+        /**
          * Observation
          * @description One reading: ``from`` is the BB where it is not given.
          */
@@ -1780,8 +2513,28 @@ export interface components {
             sd?: number | null;
         };
         /**
+         * Offered
+         * @description A prompt the call-out can ask, and whether this house does.
+         */
+        Offered: {
+            /** Name */
+            name: string;
+            /** Group */
+            group: string;
+            /** Title */
+            title: string;
+            /** Hint */
+            hint: string;
+            /** Bars */
+            bars: string[];
+            /** Usual */
+            usual: boolean;
+            /** Asked */
+            asked: boolean;
+        };
+        /**
          * OneChange
-         * @description One change: a path such as ``measure.saddle_height`` and its value.
+         * @description One change: a path such as ``measure.reading`` and its value.
          */
         OneChange: {
             /** Path */
@@ -1832,6 +2585,24 @@ export interface components {
             size?: number | null;
         };
         /**
+         * Photo
+         * @description A photo's line; its picture is at ``/api/fits/{fit}/photos/{id}``.
+         */
+        Photo: {
+            /** Id */
+            id: number;
+            /** Caption */
+            caption: string;
+            /** Media Type */
+            media_type: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Made At */
+            made_at: string;
+        };
+        /**
          * Picture
          * @description The elevation in paint order: far leg, bike, rider, joints, a held frame; bounds in mm.
          */
@@ -1865,23 +2636,6 @@ export interface components {
             at: components["schemas"]["Point"];
         };
         /**
-         * Plausible
-         * @description The usual range of a measure for this rider's height, and where the number stands in it.
-         */
-        Plausible: {
-            /**
-             * Name
-             * @enum {string}
-             */
-            name: "height" | "inseam" | "trunk" | "upper_arm" | "forearm" | "shoulder_width" | "foot" | "mass";
-            /** Least */
-            least: number;
-            /** Greatest */
-            greatest: number;
-            /** Says */
-            says: string | null;
-        };
-        /**
          * Point
          * @description A mark from the BB, mm.
          */
@@ -1890,6 +2644,25 @@ export interface components {
             x_mm: number;
             /** Y Mm */
             y_mm: number;
+        };
+        /**
+         * PositionLine
+         * @description Where a mark lies by one reading alone.
+         */
+        PositionLine: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** D */
+            d: string;
+            /** Figure */
+            figure: string;
+            /**
+             * Word
+             * @enum {string}
+             */
+            word: "fits" | "suspect" | "kept" | "left out" | "unchecked";
         };
         /**
          * Post
@@ -1963,10 +2736,49 @@ export interface components {
              * @default
              */
             words: string;
+            /**
+             * History
+             * @default
+             */
+            history: string;
+            /**
+             * Keeps
+             * @default
+             */
+            keeps: string;
+            /**
+             * Races
+             * @default
+             */
+            races: string;
+            /**
+             * Rules
+             * @default
+             */
+            rules: string;
+            /** Grounds */
+            grounds?: ("asphalt" | "rough asphalt" | "cobbles" | "gravel" | "forest track" | "roots and rocks" | "mud" | "sand")[];
+            /** Hold */
+            hold?: ("hoods" | "drops" | "tops" | "grips" | "extensions" | "changing") | null;
+            /** Off Bike */
+            off_bike?: ("never" | "seldom" | "often") | null;
+            /** Budget */
+            budget?: ("free" | "small part" | "part" | "dear part" | "frame") | null;
+            /** Shoe Size */
+            shoe_size?: number | null;
+            consent?: components["schemas"]["Consent"] | null;
             /** Measures */
             measures?: {
-                [key: string]: components["schemas"]["Typed"];
+                [key: string]: components["schemas"]["Taken"];
             };
+            /** Mobility */
+            mobility?: {
+                [key: string]: components["schemas"]["Bend"];
+            };
+            /** Hurts */
+            hurts?: components["schemas"]["Hurt"][];
+            /** Uses */
+            uses?: components["schemas"]["Use"][];
         };
         /**
          * Rail
@@ -1988,20 +2800,64 @@ export interface components {
             stops: components["schemas"]["StopOut"][];
         };
         /**
+         * ReadingState
+         * @description What was read for one prompt: its repeats, what the fitter decided of it, and the instrument if any.
+         */
+        ReadingState: {
+            /** Heard */
+            heard: components["schemas"]["Heard"][];
+            /**
+             * Decision
+             * @default
+             * @enum {string}
+             */
+            decision: "" | "kept" | "dropped" | "meant";
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+        };
+        /**
+         * Remedy
+         * @description A button of a finding: what is decided when it is pressed.
+         */
+        Remedy: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "again" | "corrected" | "dropped" | "kept" | "meant" | "restored";
+            /** Label */
+            label: string;
+            /** Key */
+            key: string;
+            /** Typed */
+            typed?: string | null;
+        };
+        /**
          * RiderEdit
-         * @description Changes to a rider; what is left out stays. ``measures`` maps a name to words, blank to take it back.
+         * @description Changes to a rider; what is left out stays, null clears a choice.
+         *
+         *     ``measures`` and ``mobility`` map a name to words, blank to take it back; a measure may be two readings
+         *     (``823; 825``) or two sides (``L 258 R 261``). ``hurts`` and ``uses`` are given whole.
          */
         RiderEdit: {
             /** Name */
             name?: string | null;
-            /** About */
-            about?: string | null;
-            /** Words */
-            words?: string | null;
+            facts?: components["schemas"]["Facts"] | null;
             /** Measures */
             measures?: {
-                [key: string]: string;
+                [key: string]: string | components["schemas"]["MeasureEdit"];
             } | null;
+            /** Mobility */
+            mobility?: {
+                [key: string]: components["schemas"]["BendEdit"];
+            } | null;
+            /** Hurts */
+            hurts?: components["schemas"]["Hurt"][] | null;
+            /** Uses */
+            uses?: components["schemas"]["Use"][] | null;
         };
         /**
          * RiderIn
@@ -2018,7 +2874,7 @@ export interface components {
         };
         /**
          * RiderOut
-         * @description A rider as kept.
+         * @description A rider as kept, with everything that follows.
          */
         RiderOut: {
             /** Id */
@@ -2026,8 +2882,14 @@ export interface components {
             /** Name */
             name: string;
             profile: components["schemas"]["Profile"];
-            /** Plausible */
-            plausible: components["schemas"]["Plausible"][];
+            /** Measures */
+            measures: components["schemas"]["MeasureLine"][];
+            /** Mobility */
+            mobility: components["schemas"]["BendLine"][];
+            /** Checks */
+            checks: string[];
+            /** Care */
+            care: string | null;
         };
         /**
          * RotateIn
@@ -2327,6 +3189,27 @@ export interface components {
             slide_mm: number;
         };
         /**
+         * SetupRecord
+         * @description A measured set-up kept to compare with: when, by whom, how many readings, and the marks.
+         */
+        SetupRecord: {
+            /** On */
+            on: string;
+            /** By */
+            by: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Readings */
+            readings: number;
+            /** Marks */
+            marks: {
+                [key: string]: components["schemas"]["MarkRecord"];
+            };
+        };
+        /**
          * Shape
          * @description One drawn item: a path (``d``) or a circle (``x``, ``y``, ``r``), mm from the BB, y up.
          */
@@ -2378,6 +3261,7 @@ export interface components {
             /** Dials */
             dials: components["schemas"]["Dial"][];
             picture: components["schemas"]["Picture"] | null;
+            measure?: components["schemas"]["MeasureView"] | null;
             frames?: components["schemas"]["FramesView"] | null;
             build?: components["schemas"]["BuildView"] | null;
             /** Cautions */
@@ -2424,6 +3308,24 @@ export interface components {
             wheelbase_mm: number;
             /** Audit */
             audit: components["schemas"]["AuditMark"][];
+        };
+        /**
+         * Sighted
+         * @description A reading's dimension line on the elevation.
+         */
+        Sighted: {
+            /** Key */
+            key: string;
+            /** Lines */
+            lines: components["schemas"]["Line"][];
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Word */
+            word: ("fits" | "suspect" | "kept" | "left out" | "unchecked") | "asked";
+            /** Figure */
+            figure: string;
         };
         /**
          * SizeOffer
@@ -2493,18 +3395,6 @@ export interface components {
             kind: "spacer";
             /** Height Mm */
             height_mm: number;
-        };
-        /**
-         * Stated
-         * @description A measured length or angle, stated in one of the trade's ways, as typed and as understood.
-         */
-        Stated: {
-            /** Way */
-            way: string;
-            /** Typed */
-            typed: string;
-            /** Value */
-            value: number;
         };
         /**
          * StatedAs
@@ -2668,6 +3558,32 @@ export interface components {
             least_noticed?: number | null;
         };
         /**
+         * Taken
+         * @description A body measure: repeats or sides where there were any, how and when it was taken.
+         */
+        Taken: {
+            /** Typed */
+            typed: string;
+            /** Value */
+            value: number;
+            /** Values */
+            values?: number[];
+            /** Left */
+            left?: number | null;
+            /** Right */
+            right?: number | null;
+            /**
+             * How
+             * @default
+             */
+            how: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+        };
+        /**
          * Turned
          * @description A point from the BB, wherever it came to lie.
          */
@@ -2686,6 +3602,49 @@ export interface components {
             typed: string;
             /** Value */
             value: number;
+        };
+        /**
+         * Use
+         * @description One use of the bike and its share of all of it, per cent; hours of an outing.
+         */
+        Use: {
+            /**
+             * Use
+             * @enum {string}
+             */
+            use: "road" | "endurance" | "gravel" | "cyclocross" | "cross-country" | "trail" | "city" | "time-trial" | "trainer";
+            /** Share */
+            share: number;
+            /** Hours */
+            hours?: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * UseMove
+         * @description One change of the uses: an edge dragged, a use added or taken out.
+         */
+        UseMove: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "edge" | "add" | "remove";
+            /**
+             * At
+             * @default 0
+             */
+            at: number;
+            /**
+             * By
+             * @default 0
+             */
+            by: number;
+            /** Use */
+            use?: ("road" | "endurance" | "gravel" | "cyclocross" | "cross-country" | "trail" | "city" | "time-trial" | "trainer") | null;
         };
         /**
          * XY
@@ -2862,6 +3821,213 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RiderOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    move_use: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rider_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UseMove"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RiderOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    rider_records: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rider_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    erase_rider: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rider_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Confirmed"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Erased"];
                 };
             };
             /** @description Bad Request */
@@ -3471,6 +4637,278 @@ export interface operations {
             };
         };
     };
+    photos: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                fit_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    add_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                fit_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_add_photo"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                fit_id: number;
+                photo_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    remove_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                fit_id: number;
+                photo_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Photo"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     list_frames: {
         parameters: {
             query?: never;
@@ -3988,6 +5426,294 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    callout_prompts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offered"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    choose_prompts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Choice"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offered"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    instruments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentLine"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    press_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Aim"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrived"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

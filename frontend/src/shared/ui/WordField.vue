@@ -6,24 +6,27 @@ const props = withDefaults(
   defineProps<{
     label: string
     value: string
+    /** What stands there while nobody types: the number as understood. */
+    shown?: string
     fault?: { typed: string; message: string; allowed?: string | null }
     placeholder?: string
     size?: 'row' | 'large'
     unit?: string
   }>(),
-  { fault: undefined, placeholder: '', size: 'row', unit: '' },
+  { shown: undefined, fault: undefined, placeholder: '', size: 'row', unit: '' },
 )
 const emit = defineEmits<{ keep: [typed: string] }>()
 
 const input = ref<HTMLInputElement>()
-const draft = ref(props.fault?.typed ?? props.value)
 const focused = ref(false)
+const resting = () => props.fault?.typed ?? (focused.value ? props.value : (props.shown ?? props.value))
+const draft = ref(resting())
 let sent = ''
 
 watch(
-  () => [props.value, props.fault] as const,
+  () => [props.value, props.shown, props.fault] as const,
   () => {
-    if (!focused.value || !props.fault) draft.value = props.fault?.typed ?? props.value
+    if (!focused.value || !props.fault) draft.value = resting()
   },
 )
 const id = computed(() => `f-${props.label.replace(/\W+/g, '-').toLowerCase()}`)
@@ -44,14 +47,18 @@ async function onEnter() {
   if (next) next.focus()
   else input.value?.blur()
 }
-function onFocus() {
+async function onFocus() {
   focused.value = true
   sent = ''
+  draft.value = resting()
+  await nextTick()
   input.value?.select()
 }
 function onBlur() {
-  focused.value = false
   keep()
+  focused.value = false
+  // Until the answer comes the words stand as they were typed.
+  if (sent === '') draft.value = resting()
 }
 function onEscape() {
   draft.value = props.value

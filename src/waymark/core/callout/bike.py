@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -12,13 +12,15 @@ from waymark.core.callout.level import Level, level_of, levelled, levelled_covar
 from waymark.core.callout.observe import TIE, Leans, Observed, fixed_points, observed, ties
 from waymark.core.callout.taken import Taken
 from waymark.core.marks import Mark
-from waymark.core.survey.adjust import Adjusted, adjust
+from waymark.core.survey.adjust import Adjusted, reach
 from waymark.core.survey.judge import BOUND, JudgedReading, judge_readings
 from waymark.core.survey.model import Reading
 
 WANTED = ("s", "nose", "clamp", "h")
 # A tie that checks or is checked is not needed: what was read decides.
 NEEDLESS = 1e-9
+# Lengths that miss each other by more than this, in standard deviations, are of no bike.
+FAR_OFF = 2.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,13 +68,7 @@ class Survey:
     @property
     def contradicting(self) -> tuple[str, ...]:
         """Keys of readings of lengths that no bike has together."""
-        squeezed = set(self.adjusted.squeezed)
-        residual = {r.key: v for r, v in zip(self.adjusted.readings, self.adjusted.residuals, strict=True)}
-        return tuple(
-            o.key
-            for o in self.observed
-            if squeezed & set(o.reading.points()) and abs(residual[o.reading.key]) > 0.5 * o.reading.sigma
-        )
+        return _contradicting(self.adjusted, self.observed)
 
     @property
     def suspects(self) -> tuple[JudgedReading, ...]:
@@ -94,6 +90,14 @@ def survey_bike(taken: Mapping[str, Taken], leans: Leans) -> Survey:
     held = frozenset(o.reading.key for o in sights if taken_of(taken, o.key).decision == "kept")
     held |= {t.key for t in needed}
     found, judged = judge_readings([*readings, *needed], fixed=fixed, held=held)
+    if found.squeezed and not _contradicting(found, sights):
+        # Lines that all but touch place nothing across themselves: what ties those points stands in.
+        have = {t.key for t in needed}
+        needed += [
+            t for t in ties(readings, leans) if t.key not in have and set(t.points()) & set(found.squeezed)
+        ]
+        held |= {t.key for t in needed}
+        found, judged = judge_readings([*readings, *needed], fixed=fixed, held=held)
     points = {
         name: Placed(levelled(p.at, level), levelled_covariance(np.array(p.covariance), p.at, level), p.at)
         for name, p in found.points.items()
@@ -101,13 +105,29 @@ def survey_bike(taken: Mapping[str, Taken], leans: Leans) -> Survey:
     }
     return Survey(
         points=points, undetermined=found.undetermined, bb_height_mm=found.bb_height_mm,
-        observed=tuple(sights), judged=tuple(j for j in judged if not j.reading.key.startswith(TIE)),
+        observed=tuple(sights), judged=tuple(_without_ties(j) for j in judged if not j.reading.key.startswith(TIE)),
         adjusted=found, tied=tuple(t.key.removeprefix(TIE) for t in needed), level=level,
         degrees_of_freedom=found.degrees_of_freedom,
         unsettled=any(
             abs(j.standardised or 0.0) > BOUND and not j.suspect and j.reading.key not in held for j in judged
         ),
     )  # fmt: skip
+
+
+def _without_ties(judged: JudgedReading) -> JudgedReading:
+    """A tie is no reading: no slip is looked for in it."""
+    others = tuple(k for k in judged.not_told_from if not k.startswith(TIE))
+    return replace(judged, not_told_from=others)
+
+
+def _contradicting(found: Adjusted, sights: Sequence[Observed]) -> tuple[str, ...]:
+    """Keys of the readings whose lengths do not meet, where they miss by more than the tape does."""
+    squeezed = set(found.squeezed)
+    off = {r.key: abs(v) / r.sigma for r, v in zip(found.readings, found.residuals, strict=True)}
+    touching = [o for o in sights if squeezed & set(o.reading.points())]
+    if max((off.get(o.reading.key, 0.0) for o in touching), default=0.0) < FAR_OFF:
+        return ()
+    return tuple(o.key for o in touching if off.get(o.reading.key, 0.0) > 0.5)
 
 
 def taken_of(taken: Mapping[str, Taken], key: str) -> Taken:
@@ -120,13 +140,12 @@ def _needed_ties(readings: Sequence[Reading], leans: Leans, fixed: Mapping[str, 
     names = {p for r in readings for p in r.points()} - set(fixed)
     if not names:
         return []
-    alone = adjust(readings, fixed=fixed)
-    if not alone.undetermined and set(WANTED) <= names:
+    loose, _ = reach(readings, fixed)
+    if not loose and set(WANTED) <= names:
         return []
     needed = ties(readings, leans)
     while needed:
-        found = adjust([*readings, *needed], fixed=fixed)
-        share = {r.key: q for r, q in zip(found.readings, found.redundancy, strict=True)}
+        _, share = reach([*readings, *needed], fixed)
         needless = max(needed, key=lambda t: share[t.key])
         if share[needless.key] <= NEEDLESS:
             return needed

@@ -1,6 +1,7 @@
 """Every prompt of the call-out in the order of work (handbook 1 to 3 and 5 to 7).
 
-To add one, add its entry in its place here; where it sights a mark, its ``Sight`` makes the survey take it.
+The eighteen usual sights are chosen so that almost every one is checked by others and told from them
+(docs/measuring.md has the rates). To add one, add its entry in its place here; where it sights a mark, its ``Sight`` makes the survey take it.
 """
 
 from __future__ import annotations
@@ -22,7 +23,7 @@ PROMPTS: tuple[Prompt, ...] = (
     Prompt("bb_floor", "level", "BB above the floor", "Axle centre of the crank, plumb. It lets every floor height be checked.", 150, 450, sight=Sight("floor_height", "bb"), usual=True),
     # Saddle: S first, the nose beside it.
     Prompt("s_straight", "saddle", "BB to saddle mark", "Straight, axle centre to the saddle mark, 80 mm wide.", 300, 1100, sight=Sight("distance", "s"), usual=True),
-    Prompt("s_plumb", "saddle", "Saddle mark above BB", "Plumb height over the axle centre.", 300, 1100, sight=Sight("y", "s")),
+    Prompt("s_plumb", "saddle", "Saddle mark above BB", "Plumb height over the axle centre.", 300, 1100, sight=Sight("y", "s"), usual=True),
     Prompt("s_seat_tube", "saddle", "BB up the seat tube", "Along the tube to the height of the saddle mark.", 300, 1150, sight=Sight("y", "s", turn="up_seat_tube")),
     Prompt("s_pedal", "saddle", "Pedal axle to saddle mark", "Crank in line with the seat: the longest reading.", 400, 1300, sight=Sight("distance", "s", turn="less_crank")),
     Prompt("s_pedal_six", "saddle", "Pedal axle to saddle mark, crank at six", "Crank straight down: some 6 mm less.", 400, 1300, sight=Sight("distance", "s", turn="from_pedal_six")),
@@ -40,14 +41,14 @@ PROMPTS: tuple[Prompt, ...] = (
     Prompt("nose_clamp", "bar", "Nose to bar clamp", "Straight, tip to the centre of the clamp.", 200, 1000, sight=Sight("distance", "clamp", "nose"), usual=True),
     Prompt("s_clamp", "bar", "Saddle mark to bar clamp", "Straight, to the centre of the clamp.", 300, 1100, sight=Sight("distance", "clamp", "s"), usual=True),
     Prompt("clamp_floor", "bar", "Bar clamp above the floor", "Plumb, tape standing on the floor.", 500, 1500, sight=Sight("floor_height", "clamp"), usual=True),
-    Prompt("clamp_ahead", "bar", "Bar clamp ahead of BB", "Plumb line from the clamp's centre, level to the axle.", 100, 1000, sight=Sight("x", "clamp"), usual=True),
-    Prompt("clamp_up", "bar", "Bar clamp above BB", "Plumb height over the axle centre.", 200, 1200, sight=Sight("y", "clamp")),
-    Prompt("bb_clamp", "bar", "BB to bar clamp", "Straight, axle centre to the centre of the clamp.", 300, 1300, sight=Sight("distance", "clamp")),
+    Prompt("clamp_ahead", "bar", "Bar clamp ahead of BB", "Plumb line from the clamp's centre, level to the axle.", 100, 1000, sight=Sight("x", "clamp")),
+    Prompt("clamp_up", "bar", "Bar clamp above BB", "Plumb height over the axle centre.", 200, 1200, sight=Sight("y", "clamp"), usual=True),
+    Prompt("bb_clamp", "bar", "BB to bar clamp", "Straight, axle centre to the centre of the clamp.", 300, 1300, sight=Sight("distance", "clamp"), usual=True),
     Prompt("s_hand", "bar", "Saddle mark to {hand}", "Straight, with the tape, to {hold}.", 300, 1200, sight=Sight("distance", "h", "s"), sided="both", usual=True),
-    Prompt("nose_hand", "bar", "Nose to {hand}", "Straight, to {hold}.", 200, 1100, sight=Sight("distance", "h", "nose"), sided="one"),
+    Prompt("nose_hand", "bar", "Nose to {hand}", "Straight, to {hold}.", 200, 1100, sight=Sight("distance", "h", "nose"), sided="one", usual=True),
     Prompt("hand_floor", "bar", "{hand} above the floor", "Plumb from the floor to {hold}.", 500, 1500, sight=Sight("floor_height", "h"), sided="one", usual=True),
-    Prompt("hand_ahead", "bar", "{hand} ahead of BB", "Plumb line from {hold}, level to the axle.", 100, 1000, sight=Sight("x", "h"), sided="one"),
-    Prompt("hand_up", "bar", "{hand} above BB", "Plumb height over the axle centre.", 200, 1200, sight=Sight("y", "h"), sided="one"),
+    Prompt("hand_ahead", "bar", "{hand} ahead of BB", "Plumb line from {hold}, level to the axle.", 100, 1000, sight=Sight("x", "h"), sided="one", usual=True),
+    Prompt("hand_up", "bar", "{hand} above BB", "Plumb height over the axle centre.", 200, 1200, sight=Sight("y", "h"), sided="one", usual=True),
     Prompt("drop", "bar", "Drop, saddle mark to {hand}", "How much lower the hand lies; minus is a rise.", -400, 400, sight=Sight("y", "h", "s", "negated")),
     Prompt("bb_hand", "bar", "BB to {hand}", "Straight, axle centre to {hold}.", 300, 1400, sight=Sight("distance", "h"), sided="one"),
     Prompt("clamp_hand", "bar", "Bar clamp to {hand}", "Seen from the side: straight, held level with the bike's plane.", 5, 320, sight=Sight("distance", "h", "clamp"), sided="one"),

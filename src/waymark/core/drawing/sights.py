@@ -29,11 +29,19 @@ class Dimension:
 
 
 def dimension(
-    kind: str, start: Mark, end: Mark, ground_y_mm: float, *, row: int = 0, lean_deg: float = 0.0
+    kind: str,
+    start: Mark,
+    end: Mark,
+    ground_y_mm: float,
+    *,
+    row: int = 0,
+    share: float = 0.42,
+    lean_deg: float = 0.0,
 ) -> Dimension:
     """The dimension line of a reading between two marks.
 
-    ``row`` sets lines of one kind apart: level ones stand above the marks, plumb ones beside them.
+    ``row`` sets lines of one kind apart: level ones stand above the marks, plumb ones beside them;
+    ``share`` is how far along a straight distance its figure stands.
     ``lean_deg`` is the bike's pitch while it was read: plumb and level lines lean by it on the level bike.
     """
     turn = -lean_deg
@@ -64,7 +72,12 @@ def dimension(
             at = degrees(atan2(end.y_mm - start.y_mm, end.x_mm - start.x_mm))
             arc = arc_points(start, 150.0, at, 180.0 if at > 90 else 0.0, 16)
             return Dimension((polyline(arc, "dim"),), (line(start, end, "help"),), arc[len(arc) // 2])
-    return Dimension((line(start, end, "dim"), *_ends(start, end)), (), start.toward(end, 0.42))
+    # A straight distance in a further row lies beside its marks, upper side first.
+    u = unit(end - start)
+    beside = Mark(-u.y_mm, u.x_mm).scaled(row * 38.0 * (1 if u.x_mm >= 0 else -1))
+    a, b = start + beside, end + beside
+    helps = (line(start, a, "help"), line(end, b, "help")) if row else ()
+    return Dimension((line(a, b, "dim"), *_ends(a, b)), helps, a.toward(b, share))
 
 
 def _at_height(mark: Mark, y_mm: float, turn_deg: float) -> Mark:

@@ -5,6 +5,10 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 
+PAIN = (
+    "Pain that stays, numbness or swelling: stop, and send the rider to a doctor or physiotherapist. "
+    "Waymark gives positions, not diagnoses."
+)
 ALWAYS = (
     "Torque: what is printed on the part, with a torque wrench. The maker's word outranks this card.",
     "Check both brakes before riding; all bolts again after the first ride.",
@@ -29,10 +33,7 @@ def cautions_for(it: Situation) -> list[str]:
     """The cautions that apply, the most serious first."""
     said: list[str] = []
     if it.hurts:
-        said.append(
-            "Pain that stays, numbness or swelling: stop, and send the rider to a doctor or physiotherapist. "
-            "Waymark gives positions, not diagnoses."
-        )
+        said.append(PAIN)
     if it.carbon:
         said.append("Carbon: paste; expander under the clamp; no clamp where the maker forbids it.")
     if it.tall_pile:

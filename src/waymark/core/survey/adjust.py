@@ -25,6 +25,8 @@ PLAIN_STEPS = 12
 STILL_MM = 1e-7
 # Where a reading says nothing of a direction, its share of the normal matrix is numerically nothing.
 RANK_SHARE = 1e-10
+# A coordinate is placed where no more than this of it lies in directions no reading speaks of.
+BLIND = 1e-6
 BB_HEIGHT_GUESS_MM = 270.0
 # Where a usual bike has its points, to start from where no reading gives a place.
 USUAL_PLACES = {"s": Mark(-200, 700), "saddle": Mark(-200, 700), "nose": Mark(-50, 700)}
@@ -77,17 +79,40 @@ def adjust(
     ``fixed`` are points beside the BB whose place is known.
     Raises ``InputError`` for two readings of one key, ``GeometryError`` where the numbers do not converge.
     """
+    net, at = _net(readings, guesses, bb_height_mm, fixed)
+    x = _solve(net, at)
+    return _judge(net, at, x, bb_height_mm)
+
+
+def reach(
+    readings: Sequence[Reading], fixed: Mapping[str, Mark] | None = None
+) -> tuple[tuple[str, ...], dict[str, float]]:
+    """What readings of this kind place on any usual bike, before they are adjusted: the points they leave
+    undetermined, and each reading's redundancy by its key.
+    """
+    net, at = _net(readings, None, None, fixed)
+    u, _, vt, kept = _directions(_system(net, at)[0])
+    blind = 1.0 - np.sum(vt[kept] ** 2, axis=0)
+    share = 1.0 - np.sum(u[:, kept] ** 2, axis=1)
+    loose = tuple(name for name, i in net.index.items() if blind[i : i + 2].max() > BLIND)
+    return loose, {r.key: float(q) for r, q in zip(readings, share, strict=True)}
+
+
+def _net(
+    readings: Sequence[Reading],
+    guesses: Mapping[str, Mark] | None,
+    bb_height_mm: float | None,
+    fixed: Mapping[str, Mark] | None,
+) -> tuple[_Net, Floats]:
     if len({r.key for r in readings}) != len(readings):
         raise InputError("Two readings have the same id.", field="observations", allowed="each id once")
     known = {BB: ORIGIN, **(fixed or {})}
     names = sorted({p for r in readings for p in r.points()} - set(known))
     floor = any(r.kind == "floor_height" for r in readings) and bb_height_mm is None
     height = BB_HEIGHT_GUESS_MM if bb_height_mm is None else bb_height_mm
-    at = _start(names, readings, guesses or {}, height, floor)
     sigma = np.array([r.sigma for r in readings], dtype=np.float64)
     net = _Net(tuple(readings), {name: 2 * i for i, name in enumerate(names)}, known, floor, height, sigma)
-    x = _solve(net, at)
-    return _judge(net, at, x, bb_height_mm)
+    return net, _start(names, readings, guesses or {}, height, floor)
 
 
 @dataclass(frozen=True, slots=True)
@@ -254,7 +279,7 @@ def _judge(net: _Net, begun: Floats, x: Floats, bb_given_mm: float | None) -> Ad
     freedom = len(net.readings) - int(kept.sum())
     points, undetermined = {}, []
     for name, at in net.index.items():
-        if max(blind[at], blind[at + 1]) > 1e-6:
+        if max(blind[at], blind[at + 1]) > BLIND:
             undetermined.append(name)
             points[name] = AdjustedPoint(None, None, None, None)
             continue
@@ -264,7 +289,7 @@ def _judge(net: _Net, begun: Floats, x: Floats, bb_given_mm: float | None) -> Ad
             ((float(c[0, 0]), float(c[0, 1])), (float(c[1, 0]), float(c[1, 1]))),
         )  # fmt: skip
     bb = bb_given_mm
-    if net.floor and blind[-1] <= 1e-6:
+    if net.floor and blind[-1] <= BLIND:
         bb = float(x[-1])
     return Adjusted(
         points=points, bb_height_mm=bb, readings=net.readings, residuals=-gap * net.sigma,
@@ -272,7 +297,7 @@ def _judge(net: _Net, begun: Floats, x: Floats, bb_given_mm: float | None) -> Ad
         degrees_of_freedom=freedom, variance_factor=float(gap @ gap) / freedom if freedom > 0 else None,
         undetermined=tuple(undetermined),
         squeezed=tuple(
-            name for name in undetermined if blind_begun[net.index[name] : net.index[name] + 2].max() <= 1e-6
+            name for name in undetermined if blind_begun[net.index[name] : net.index[name] + 2].max() <= BLIND
         ),
     )  # fmt: skip
 

@@ -17,6 +17,7 @@ from waymark.rooms.fits.service import (
     open_fit,
 )
 from waymark.rooms.fits.sheet import cautions_of, sheet_of
+from waymark.rooms.fits.standin import true_value
 from waymark.rooms.fits.state import FitState
 from waymark.rooms.fits.tables import FitRow
 
@@ -43,4 +44,5 @@ __all__ = [
     "sheet_of",
     "state_of",
     "tolerance_of",
+    "true_value",
 ]

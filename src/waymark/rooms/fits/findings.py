@@ -11,9 +11,8 @@ from waymark.core.callout.slips import likely_slips
 from waymark.core.survey import JudgedReading
 from waymark.core.units import show_mm
 from waymark.rooms.fits.layers import Layers
-from waymark.rooms.fits.measure_edits import title_of
 from waymark.rooms.fits.measure_views import Finding, ReadingWord, Remedy
-from waymark.rooms.fits.state import FitState
+from waymark.rooms.fits.state import FitState, title_of
 from waymark.rooms.fits.surveying import leans_of, taken_of
 
 NUMBER_WORDS = (
@@ -42,7 +41,11 @@ def findings_of(state: FitState, layers: Layers) -> list[Finding]:
     taken, leans = taken_of(state.measure), leans_of(state.measure)
     found: list[Finding] = []
     if survey is not None:
-        found += [_slip(state, taken, leans, survey, judged) for judged in survey.suspects]
+        found += [
+            _slip(state, taken, leans, survey, judged)
+            for judged in survey.suspects
+            if not _among_repeats(judged)
+        ]
         if survey.contradicting:
             found.append(_contradiction(state, survey))
         if survey.unsettled:
@@ -58,7 +61,7 @@ def findings_of(state: FitState, layers: Layers) -> list[Finding]:
     found += [
         _sides(state, s.prompt, s.left, s.right, s.difference)
         for s in both_sides(taken)
-        if s.differs and not s.meant
+        if s.differs and not s.meant and not any(f.key.startswith(f"{s.prompt.name}.") for f in found)
     ]
     if survey is not None and survey.level and survey.level.differ_deg is not None:
         differ = survey.level.differ_deg
@@ -73,6 +76,12 @@ def findings_of(state: FitState, layers: Layers) -> list[Finding]:
                 )
             )  # fmt: skip
     return found
+
+
+def _among_repeats(judged: JudgedReading) -> bool:
+    """Whether a slip is only known to be in one repeat or another of the same reading."""
+    own = judged.reading.key.split("#")[0]
+    return bool(judged.not_told_from) and all(k.split("#")[0] == own for k in judged.not_told_from)
 
 
 def _named(found: Sequence[Finding], it: Taken) -> bool:
@@ -95,7 +104,6 @@ def _slip(
         remedies += [
             Remedy(what="again", label=f"Again: {title_of(state, k.split('#')[0])}", key=k)
             for k in judged.not_told_from
-            if "tie:" not in k
         ]
     elif judged.agreeing_value is None:
         says = "It stood out, and with it left out nothing checks it any more. Read it again."
@@ -122,6 +130,12 @@ def _slip(
             if best.exact and at.key == behind.key:
                 typed = f"{round(best.value, 2):g}{'°' if unit == '°' else ' mm'}"
                 remedies.insert(0, Remedy(what="corrected", label=f"Use {shown}", key=key, typed=typed))
+    other = (
+        taken.get(f"{prompt.name}.{'left' if behind.side == 'right' else 'right'}") if behind.side else None
+    )
+    if other is not None and other.values:
+        says += f" The {other.side} was read {figure(other.mean, unit)}."
+        remedies.append(Remedy(what="meant", label="Sides meant so", key=key))
     remedies += [
         Remedy(what="dropped", label="Leave out", key=key),
         Remedy(what="kept", label=f"Keep {figure(value, unit)}", key=key),

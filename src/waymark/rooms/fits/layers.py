@@ -15,7 +15,7 @@ from waymark.core.rules.house import STEM_WINDOWS
 from waymark.core.search import Goal, SaddleOption
 from waymark.core.seat import SaddleFit, saddle_mark
 from waymark.core.units import whole
-from waymark.rooms.fits.state import KEYS, FitState, MeasureState
+from waymark.rooms.fits.state import FitState, MeasureState, title_of
 from waymark.rooms.fits.surveying import leans_of, read_value, survey_of
 from waymark.rooms.shelves import SaddlePart
 
@@ -138,7 +138,7 @@ def _now(state: FitState, found: Layers) -> None:
         return
     against = found.survey.contradicting
     if against:
-        names = ", ".join(KEYS[key][0].title_for(state.measure.handlebar()) for key in against)
+        names = ", ".join(title_of(state, key) for key in against)
         found.problems.append(
             GeometryError(
                 f"These cannot be of one bike: {names}. Read one of them again.", field="measure.reading"

@@ -21,6 +21,7 @@ from waymark.rooms.fits.state import (
     MarkRecord,
     ReadingState,
     SetupRecord,
+    title_of,
 )
 from waymark.rooms.fits.surveying import survey_of, taken_of
 from waymark.rooms.shelves import frame_size, part
@@ -43,14 +44,6 @@ def _prompt(key: Any, path: str) -> tuple[Prompt, Side | None]:
             kept=str(key)[:60],
         )  # fmt: skip
     return KEYS[key]
-
-
-def title_of(state: FitState, key: str) -> str:
-    """A reading's title with its side, as the fitter sees it; a repeat's number is left off."""
-    key = key.split("#")[0]
-    prompt, side = KEYS.get(key) or KEYS[f"{key}.right"]
-    title = prompt.title_for(state.measure.handlebar())
-    return f"{title}, {side}" if side and "." in key else title
 
 
 def understand(prompt: Prompt, words: str, path: str) -> Heard:

@@ -23,7 +23,6 @@ from waymark.core.survey import Advice, Reading, advise
 from waymark.core.survey.drift import Measured, drift
 from waymark.rooms.fits.findings import NUMBER_WORDS, figure, findings_of, observed_word, prompt_of
 from waymark.rooms.fits.layers import Layers
-from waymark.rooms.fits.measure_edits import title_of
 from waymark.rooms.fits.measure_views import (
     Agreement,
     Asked,
@@ -34,7 +33,7 @@ from waymark.rooms.fits.measure_views import (
     MeasureView,
     NextView,
 )
-from waymark.rooms.fits.state import FitState, SetupRecord
+from waymark.rooms.fits.state import FitState, SetupRecord, title_of
 from waymark.rooms.fits.surveying import leans_of, taken_of
 
 POINT_LABELS = {
@@ -131,7 +130,7 @@ def _agreement(state: FitState, taken: Mapping[str, Taken], leans: Leans, survey
 
 def _checked(survey: Survey | None) -> str:
     if survey is None or not survey.observed:
-        return "Nothing read yet."
+        return "Nothing read yet. Type what the tape reads, with or without its unit, and press Enter."
     count, freedom = len(survey.observed), survey.degrees_of_freedom
     if freedom == 0:
         return f"{_count(count)} readings, none more than needed: nothing is checked yet."
@@ -200,7 +199,9 @@ def _next(state: FitState, taken: Mapping[str, Taken], leans: Leans, survey: Sur
     mark, axis = POINT_LABELS[best.mark].lower(), AXES[best.axis]
     shown = f"±{best.before_mm:.1f} → ±{best.after_mm:.1f}"
     if best.why == "places":
-        says = f"Nothing places the {mark} {axis} yet."
+        stood_in = {"h": "hand", "clamp": "hand", "s": "nose", "nose": "nose"}.get(best.mark, "")
+        tied = any(t.startswith(stood_in) for t in survey.tied) if stood_in else False
+        says = f"{'Only an assumed length' if tied else 'Nothing'} places the {mark} {axis} yet."
     elif best.why == "tells":
         names = " or ".join(title_of(state, k) for k in best.between)
         says = f"It tells whether the slip is in {names}."
@@ -225,7 +226,9 @@ def best_next(state: FitState, taken: Mapping[str, Taken], leans: Leans, survey:
             candidates.append(Reading(key, sight.kind, sight.end, 0.0, sight.start))
     suspects = {j.reading.key for j in survey.suspects} if len(survey.suspects) > 1 else set[str]()
     readings = [r for r in (o.reading for o in survey.observed) if r.key not in suspects]
-    wanted = [p for p in (*WANTED, "pad") if p in points]
+    # The contact marks always count; the nose and the clamp once something of them was read.
+    touched = {p for r in readings for p in r.points()}
+    wanted = [p for p in (*WANTED, "pad") if p in ("s", "h") or (p in points and p in touched)]
     ranked = advise(survey.adjusted, readings, candidates, wanted, fixed_points(leans))
     return ranked[0] if ranked else None
 

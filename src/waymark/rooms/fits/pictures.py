@@ -13,11 +13,14 @@ from waymark.core.drawing.bike import bike_items, frame_outline
 from waymark.core.drawing.model import BikeDrawing, FrontEndDrawing
 from waymark.core.drawing.primitives import Circle, DisplayList, Item, Path
 from waymark.core.drawing.rider import joint_items, leg_items, near_items
+from waymark.core.errors import WaymarkError
 from waymark.core.frame import FrameGeometry, derive
 from waymark.core.marks import Mark
+from waymark.core.rules.assumed import ASSUMED
 from waymark.core.search.window import head_top_for
 from waymark.rooms.fits.layers import Layers, plan_stem, saddle_part
 from waymark.rooms.fits.state import FitState
+from waymark.rooms.fits.surveying import read_value
 from waymark.rooms.fits.views import Picture, Shape
 from waymark.rooms.riders import Profile
 from waymark.rooms.shelves import DropBarPart, FlatBarPart, FrameSize
@@ -85,7 +88,12 @@ def drawn_now(state: FitState, layers: Layers) -> Drawn:
         geometry = state.measure.frame.chart.geometry()
         bike = _bike(state, layers, geometry, _stem_to(geometry, clamp), saddle, hand)
         return Drawn(bike, layers.both("now") is None, state.measure.frame.label)
-    geometry = _sketch_frame(saddle, clamp, layers)
+    try:
+        geometry = _sketch_frame(state, saddle, clamp, layers.context.saddle.bb_height_mm)
+    except WaymarkError:
+        # No frame goes with what was misread so far: a usual one is drawn until it is settled.
+        clamp = USUAL_HAND - Mark(84.0, 8.0)
+        geometry = _sketch_frame(FitState(), USUAL_SADDLE, clamp, ASSUMED["bb_height"].value)
     return Drawn(_bike(state, layers, geometry, _stem_to(geometry, clamp), saddle, hand), True, state.bike)
 
 
@@ -147,19 +155,40 @@ def _stem_to(geometry: FrameGeometry, clamp: Mark) -> FrontEndDrawing:
     return FrontEndDrawing(geometry.cover_mm, (max(0.0, pile),), (5.0,), stem)
 
 
-def _sketch_frame(saddle: Mark, clamp: Mark, layers: Layers) -> FrameGeometry:
-    top = head_top_for(clamp, SKETCH["head_angle_deg"], 8, 40, 100, -6, 15)
-    known = {**SKETCH, "stack_mm": top.y_mm, "reach_mm": top.x_mm}
-    radius = SKETCH["wheel_radius_mm"]
-    known["bb_drop_mm"] = radius - layers.context.saddle.bb_height_mm
+def _sketch_frame(state: FitState, saddle: Mark, clamp: Mark, bb_height_mm: float) -> FrameGeometry:
+    """A frame about the marks: its own chart numbers where they were read, else common ones."""
+
+    def read(key: str, usual: float) -> float:
+        value = read_value(state.measure, key)
+        return usual if value is None else value
+
+    head, radius = read("head_angle", SKETCH["head_angle_deg"]), read("front_axle", SKETCH["wheel_radius_mm"])
+    top = head_top_for(clamp, head, 8, 40, 100, -6, 15)
+    top = Mark(read("frame_reach", top.x_mm), read("frame_stack", top.y_mm))
+    known = {
+        **SKETCH, "stack_mm": top.y_mm, "reach_mm": top.x_mm, "head_angle_deg": head,
+        "wheel_radius_mm": radius, "bb_drop_mm": radius - bb_height_mm,
+        "chainstay_mm": read("chainstay", SKETCH["chainstay_mm"]),
+    }  # fmt: skip
     values = derive(known).values
     tube = min(560.0, max(300.0, saddle.length_mm - 190))
     return FrameGeometry(
-        stack_mm=top.y_mm, reach_mm=top.x_mm, head_angle_deg=SKETCH["head_angle_deg"],
-        seat_angle_deg=layers.context.saddle.seat_angle_deg, seat_tube_mm=tube,
+        stack_mm=top.y_mm, reach_mm=top.x_mm, head_angle_deg=head,
+        seat_angle_deg=read("seat_angle", ASSUMED["seat_angle"].value), seat_tube_mm=tube,
         head_tube_mm=max(70.0, values["head_tube_mm"]), fork_length_mm=SKETCH["fork_length_mm"],
         fork_offset_mm=SKETCH["fork_offset_mm"], bb_drop_mm=known["bb_drop_mm"],
-        chainstay_mm=SKETCH["chainstay_mm"], front_centre_mm=values["front_centre_mm"], wheel_radius_mm=radius,
+        chainstay_mm=known["chainstay_mm"], front_centre_mm=values["front_centre_mm"], wheel_radius_mm=radius,
+    )  # fmt: skip
+
+
+def bike_picture(drawn: Drawn) -> Picture:
+    """The bike alone, with room about it for dimension lines: what is seen while it is measured."""
+    items = bike_items(drawn.bike)
+    x0, y0, x1, y1 = DisplayList(items).bounds()
+    bounds = [x0 - 30, y0, x1 + 90, max(y1, drawn.bike.saddle.y_mm + 150)]
+    return Picture(
+        far=[], bike=shapes(items), near=[], joints=[], held=[], bounds=bounds, sketch=drawn.sketch,
+        label=drawn.label or "bike as measured",
     )  # fmt: skip
 
 

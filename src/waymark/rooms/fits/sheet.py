@@ -57,7 +57,10 @@ def sheet_of(session: Session, fit: FitRow, view: PostName) -> Sheet:
     picture = None
     held = state.frame.held if view == "frame" else None
     try:
-        picture = pictures.picture_of(drawn, profile, state, layers, held)
+        if view == "measure":
+            picture = pictures.bike_picture(drawn)
+        else:
+            picture = pictures.picture_of(drawn, profile, state, layers, held)
     except WaymarkError as wrong:
         problems.append(wrong.message)
     undo, redo = history.undo_target(session, fit), history.redo_target(session, fit)
@@ -156,13 +159,15 @@ def _judge_angle(value: float, window: AngleWindow) -> Word:
     return "edge" if min(value - window.least_deg, greatest - value) < DIAL_EDGE_DEG else "in"
 
 
+def _hurts(profile: Profile) -> bool:
+    return any(h.severity for h in profile.hurts) or mentions_pain(f"{profile.words} {profile.history}")
+
+
 def cautions_of(profile: Profile, state: FitState, layers: Layers) -> list[str]:
     """The cautions that apply to this plan."""
     size, b = state.frame.chosen, state.build
     if size is None or b.stem is None:
-        return cautions_for(
-            Situation(False, False, False, False, False, None, mentions_pain(profile.words), 0.0)
-        )
+        return cautions_for(Situation(False, False, False, False, False, None, _hurts(profile), 0.0))
     g = size.chart.geometry()
     toe = toe_clearance_mm(
         g.front_axle.x_mm,
@@ -181,7 +186,7 @@ def cautions_of(profile: Profile, state: FitState, layers: Layers) -> list[str]:
             carbon=size.material == "carbon", bar_moved=True, insertion_near=left_in - least < 30,
             tall_post=exposed > NUMBERS["tall_post_mm"].value,
             tall_pile=b.spacers_mm > NUMBERS["spacer_warn_share"].value * size.chart.spacer_limit_mm,
-            toe_overlap_mm=toe, hurts=mentions_pain(profile.words), saddle_moved_mm=moved,
+            toe_overlap_mm=toe, hurts=_hurts(profile), saddle_moved_mm=moved,
         )
     )  # fmt: skip
 

@@ -13,17 +13,22 @@ from waymark.core.drawing.sights import Dimension, dimension, ellipse, position_
 from waymark.core.marks import ORIGIN, Mark
 from waymark.rooms.fits.findings import observed_word, prompt_of
 from waymark.rooms.fits.layers import Layers
-from waymark.rooms.fits.measure_edits import title_of
 from waymark.rooms.fits.measure_views import Line, Magnified, PositionLine, ReadingWord, Sighted
 from waymark.rooms.fits.measuring import POINT_LABELS, figure_of
-from waymark.rooms.fits.state import FitState
+from waymark.rooms.fits.state import FitState, title_of
 from waymark.rooms.fits.surveying import leans_of, taken_of
 
 # Lines of one kind lie in rows, so that none covers another.
 ROWS: Mapping[str, int] = {
     "s_behind": 1, "clamp_ahead": 0, "hand_ahead": 1, "pad_ahead": 2, "nose_up": 1, "hand_up": 1, "drop": 2,
     "s_floor": 4, "nose_floor": 2, "clamp_floor": 1, "hand_floor": 3, "pad_floor": 2, "drops_floor": 2,
-    "tops_floor": 1,
+    "tops_floor": 1, "s_hand": 3, "nose_hand": 2, "s_clamp": -1, "s_nose": 1, "s_pad": 4, "bb_hand": -1,
+    "s_drops": -2, "s_tops": -2,
+}  # fmt: skip
+# And their figures stand at different shares of the way.
+SHARES: Mapping[str, float] = {
+    "nose_clamp": 0.6, "s_clamp": 0.36, "nose_hand": 0.62, "s_hand": 0.42, "bb_clamp": 0.55, "bb_hand": 0.4,
+    "s_straight": 0.4, "s_nose": 0.5,
 }  # fmt: skip
 
 
@@ -31,7 +36,7 @@ def dimensions(state: FitState, layers: Layers, bike: BikeDrawing) -> list[Sight
     """The dimension line of every prompt that sights something, where its ends are or would be drawn."""
     taken, survey = taken_of(state.measure), layers.survey
     words = _words(survey, taken)
-    usual = _usual_places(bike)
+    usual = usual_places(bike)
     lean = survey.level.pitch_deg if survey and survey.level else 0.0
     made = []
     for prompt in PROMPTS:
@@ -64,7 +69,7 @@ def _words(survey: Survey | None, taken: Mapping[str, Taken]) -> dict[str, Readi
     return said
 
 
-def _usual_places(bike: BikeDrawing) -> dict[str, Mark]:
+def usual_places(bike: BikeDrawing) -> dict[str, Mark]:
     """Where the drawn bike has the points that nothing places yet."""
     nose = bike.saddle + Mark(bike.nose_to_s_mm, 0.0)
     clamp = bike.clamp
@@ -107,7 +112,9 @@ def _line(
         # With the crank in line with the seat the pedal lies beyond the BB; at six it hangs below.
         in_line = end.scaled(-bike.crank_mm / max(end.length_mm, 1.0))
         start = usual["pedal_six"] if sight.turn == "from_pedal_six" else in_line
-    return dimension(sight.kind, start, end, ground, row=ROWS.get(name, 0), lean_deg=lean_deg)
+    return dimension(
+        sight.kind, start, end, ground, row=ROWS.get(name, 0), share=SHARES.get(name, 0.42), lean_deg=lean_deg
+    )
 
 
 def _stroke(path: Path) -> Line:

@@ -6,8 +6,7 @@ from collections.abc import Mapping
 
 from waymark.core.units import show_mm
 from waymark.rooms.fits.layers import LayerName, Layers, MarkName, plan_stem
-from waymark.rooms.fits.measure_edits import title_of
-from waymark.rooms.fits.state import FitState
+from waymark.rooms.fits.state import FitState, title_of
 from waymark.rooms.fits.surveying import leans_of
 
 

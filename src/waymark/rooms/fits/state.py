@@ -164,6 +164,14 @@ class FitState(Strict):
     notes: str = Field(default="", max_length=4000)
 
 
+def title_of(state: FitState, key: str) -> str:
+    """A reading's title with its side, as the fitter sees it; a repeat's number is left off."""
+    key = key.split("#")[0]
+    prompt, side = KEYS.get(key) or KEYS[f"{key}.right"]
+    title = prompt.title_for(state.measure.handlebar())
+    return f"{title}, {side}" if side and "." in key else title
+
+
 def migrated(raw: dict[str, Any]) -> dict[str, Any]:
     """A state of any earlier version brought up to ``VERSION``, one step a version."""
     steps: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_1}

@@ -1,6 +1,6 @@
 """Riders: who they are and their bodies' measures."""
 
-from waymark.rooms.riders.schemas import MeasureName, Profile, RiderEdit, RiderIn, RiderOut, Typed
+from waymark.rooms.riders.schemas import Facts, MeasureName, Profile, RiderEdit, RiderIn, RiderOut, Typed
 from waymark.rooms.riders.service import (
     add_rider,
     edit_rider,
@@ -13,6 +13,7 @@ from waymark.rooms.riders.service import (
 from waymark.rooms.riders.tables import RiderRow
 
 __all__ = [
+    "Facts",
     "MeasureName",
     "Profile",
     "RiderEdit",

@@ -6,7 +6,7 @@ from fastapi import APIRouter
 
 from waymark.rooms.deps import ERRORS, Key, StoreDep
 from waymark.rooms.riders import service
-from waymark.rooms.riders.schemas import Profile, RiderEdit, RiderIn, RiderOut
+from waymark.rooms.riders.schemas import Profile, RiderEdit, RiderIn, RiderOut, UseMove
 
 router = APIRouter(prefix="/api/riders", tags=["riders"], responses=ERRORS)
 
@@ -31,4 +31,13 @@ def edit_rider(store: StoreDep, rider_id: Key, edit: RiderEdit) -> RiderOut:
     with store.writing() as session:
         row = service.rider_row(session, rider_id)
         service.edit_rider(row, edit)
+        return service.rider_out(row)
+
+
+@router.post("/{rider_id}/uses", operation_id="move_use")
+def move_use(store: StoreDep, rider_id: Key, move: UseMove) -> RiderOut:
+    """Drag an edge between two uses, add one, or take one out."""
+    with store.writing() as session:
+        row = service.rider_row(session, rider_id)
+        service.move_use(row, move)
         return service.rider_out(row)

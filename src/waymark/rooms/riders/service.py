@@ -2,22 +2,51 @@
 
 from __future__ import annotations
 
+import re
 from datetime import UTC, datetime
+from typing import Any
 
+from pydantic import ValidationError
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from waymark.core.errors import InputError, NotFoundError
-from waymark.core.rules.body_bounds import BODY_BOUNDS, plausibility, usual_mm
-from waymark.core.units import parse_length, parse_mass
-from waymark.rooms.riders.schemas import MeasureName, Plausible, Profile, RiderEdit, RiderOut, Typed
+from waymark.core.rules.body_bounds import BODY_BOUNDS, cross_checks, plausibility, usual_mm
+from waymark.core.rules.cautions import PAIN, mentions_pain
+from waymark.core.rules.mobility import MOBILITY, grade, sides_say
+from waymark.core.rules.uses import check_shares, counting, edge_moved, with_use, without_use
+from waymark.core.units import parse_angle, parse_length, parse_mass
+from waymark.rooms.deps import refused
+from waymark.rooms.riders.schemas import (
+    Bend,
+    BendEdit,
+    BendLine,
+    MeasureEdit,
+    MeasureLine,
+    MeasureName,
+    MobilityName,
+    Profile,
+    RiderEdit,
+    RiderOut,
+    Taken,
+    Typed,
+    Use,
+    UseMove,
+)
 from waymark.rooms.riders.tables import RiderRow
+
+MOST_READINGS = 9
+SIDES = re.compile(r"^l(?:eft)?\.?\s*(.+?)[\s,;]+r(?:ight)?\.?\s*(.+)$", re.IGNORECASE)
+# Sides of one body that differ by more than two readings of one thing would.
+SIDES_DIFFER_MM = 6.0
 
 
 def add_rider(session: Session, name: str, profile: Profile) -> RiderRow:
     """Keep a new rider. Raises ``InputError`` where the name is blank."""
     now = datetime.now(UTC)
-    row = RiderRow(name=_name(name), profile=profile.model_dump(), made_at=now, changed_at=now)
+    row = RiderRow(
+        name=_name(name), profile=profile.model_dump(exclude_defaults=True), made_at=now, changed_at=now
+    )
     session.add(row)
     session.flush()
     return row
@@ -42,47 +71,157 @@ def profile_of(row: RiderRow) -> Profile:
 
 
 def edit_rider(row: RiderRow, edit: RiderEdit) -> None:
-    """Apply an edit. Nothing is taken where one of its measures cannot be."""
+    """Apply an edit. Nothing is taken where any of it cannot be."""
     profile = profile_of(row)
-    measures = dict(profile.measures)
     for name, words in (edit.measures or {}).items():
-        if words.strip():
-            measures[name] = understand(name, words)
+        given = words if isinstance(words, MeasureEdit) else MeasureEdit(typed=words)
+        if given.typed.strip():
+            profile.measures[name] = understand(name, given)
         else:
-            measures.pop(name, None)
-    if edit.name is not None:
-        row.name = _name(edit.name)
-    row.profile = Profile(
-        about=profile.about if edit.about is None else edit.about,
-        words=profile.words if edit.words is None else edit.words,
-        measures=measures,
-    ).model_dump()
+            profile.measures.pop(name, None)
+    for test, bend in (edit.mobility or {}).items():
+        _bend(profile, test, bend)
+    if edit.facts is not None:
+        for field in edit.facts.model_fields_set:
+            setattr(profile, field, getattr(edit.facts, field))
+    if edit.hurts is not None:
+        profile.hurts = edit.hurts
+    if edit.uses is not None:
+        check_shares([u.share for u in edit.uses])
+        profile.uses = edit.uses
+    if profile.consent is not None and not profile.consent.on:
+        profile.consent.on = datetime.now(UTC).date().isoformat()
+    called = row.name if edit.name is None else _name(edit.name)
+    _keep(row, profile)
+    row.name = called
+
+
+def move_use(row: RiderRow, move: UseMove) -> None:
+    """Drag an edge between two uses, add a use, or take one out; the shares always add to a hundred."""
+    profile = profile_of(row)
+    uses, shares = profile.uses, [u.share for u in profile.uses]
+    if move.what == "add":
+        if move.use is None or move.use in {u.use for u in uses}:
+            raise InputError("Choose a use that is not there yet.", field="use", kept=str(move.use))
+        *old, new = with_use(shares)
+        uses.append(Use(use=move.use, share=new))
+        shares = [*old, new]
+    elif move.at >= len(uses) - (1 if move.what == "edge" else 0):
+        raise InputError(
+            "There is no such use or edge.", field="at", allowed=f"below {len(uses)}", kept=f"{move.at}"
+        )
+    elif move.what == "remove":
+        shares = list(without_use(shares, move.at))
+        del uses[move.at]
+    else:
+        shares = list(edge_moved(shares, move.at, move.by))
+    for use, share in zip(uses, shares, strict=True):
+        use.share = share
+    _keep(row, profile)
+
+
+def _keep(row: RiderRow, profile: Profile) -> None:
+    try:
+        whole = Profile.model_validate(profile.model_dump())
+    except ValidationError as wrong:
+        raise refused(wrong) from wrong
+    row.profile = whole.model_dump(exclude_defaults=True)
     row.changed_at = datetime.now(UTC)
 
 
-def understand(name: MeasureName, words: str) -> Typed:
-    """A body measure from words, within what a body can be."""
-    bound = BODY_BOUNDS[name]
-    if name == "mass":
-        heard = parse_mass(words, field=f"measures.{name}", least_kg=bound.least, greatest_kg=bound.greatest)
-    else:
-        heard = parse_length(
-            words, field=f"measures.{name}", least_mm=bound.least, greatest_mm=bound.greatest
+def _bend(profile: Profile, name: MobilityName, edit: BendEdit) -> None:
+    test = MOBILITY[name]
+    bend = profile.mobility.get(name, Bend())
+    for side in ("left", "right") if test.sided else ("one",):
+        words = getattr(edit, side)
+        if words is None:
+            continue
+        if not words.strip():
+            setattr(bend, side, None)
+            continue
+        heard = parse_angle(
+            words, field=f"mobility.{name}.{side}", least_deg=test.least_deg, greatest_deg=test.greatest_deg
         )
-    return Typed(typed=words, value=heard.value)
+        setattr(bend, side, Typed(typed=words, value=heard.value))
+    profile.mobility[name] = bend
+    if bend == Bend():
+        del profile.mobility[name]
+
+
+def understand(name: MeasureName, given: MeasureEdit) -> Taken:
+    """A body measure from words, within what a body can be: one reading, several (``823; 825``), or two sides."""
+    sides = SIDES.match(given.typed.strip())
+    if sides:
+        left, right = (_one(name, words) for words in sides.groups())
+        return Taken(
+            typed=given.typed, value=(left + right) / 2, left=left, right=right, how=given.how, on=given.on
+        )
+    parts = [p for p in re.split(r"[;&]|\band\b", given.typed) if p.strip()]
+    if len(parts) > MOST_READINGS:
+        raise InputError("Nine readings are enough.", field=f"measures.{name}", kept=given.typed)
+    values = [_one(name, p) for p in parts or [given.typed]]
+    return Taken(
+        typed=given.typed, value=sum(values) / len(values), values=values if len(values) > 1 else [],
+        how=given.how, on=given.on,
+    )  # fmt: skip
+
+
+def _one(name: MeasureName, words: str) -> float:
+    bound, field = BODY_BOUNDS[name], f"measures.{name}"
+    if name == "mass":
+        return parse_mass(words, field=field, least_kg=bound.least, greatest_kg=bound.greatest).value
+    return parse_length(words, field=field, least_mm=bound.least, greatest_mm=bound.greatest).value
 
 
 def rider_out(row: RiderRow) -> RiderOut:
-    """A rider with the usual ranges beside each measure taken."""
+    """A rider with the usual ranges, grades and checks that follow from what was taken."""
     profile = profile_of(row)
-    height = profile.mm("height")
-    plausible = []
-    for name, typed in profile.measures.items():
-        usual = usual_mm(name, height) if height else None
-        if height and usual:
-            says = plausibility(name, typed.value, height)
-            plausible.append(Plausible(name=name, least=usual[0], greatest=usual[1], says=says))
-    return RiderOut(id=row.id, name=row.name, profile=profile, plausible=plausible)
+    values: dict[str, float] = {name: t.value for name, t in profile.measures.items()}
+    hurting = any(h.severity for h in profile.hurts) or mentions_pain(f"{profile.words} {profile.history}")
+    return RiderOut(
+        id=row.id, name=row.name, profile=profile, measures=[_line(profile, n) for n in BODY_BOUNDS],
+        mobility=[_bend_line(profile, n) for n in MOBILITY], checks=cross_checks(values, profile.shoe_size),
+        care=PAIN if hurting else None,
+    )  # fmt: skip
+
+
+def _line(profile: Profile, key: str) -> MeasureLine:
+    name: Any = key
+    bound, taken, height = BODY_BOUNDS[key], profile.measures.get(name), profile.mm("height")
+    # A range shown before the number was read would steer the hand.
+    usual = usual_mm(key, height) if height and taken else None
+    sides = None
+    if taken and taken.left is not None and taken.right is not None:
+        off = taken.left - taken.right
+        sides = (
+            f"left {abs(off):.0f} {'longer' if off > 0 else 'shorter'}"
+            if abs(off) > SIDES_DIFFER_MM
+            else "sides alike"
+        )
+    return MeasureLine(
+        name=name, label=bound.label, how=bound.how, unit="kg" if key == "mass" else "mm",
+        least=usual[0] if usual else None, greatest=usual[1] if usual else None,
+        says=plausibility(key, taken.value, height) if taken and usual and height else None, sides=sides,
+    )  # fmt: skip
+
+
+def _bend_line(profile: Profile, key: str) -> BendLine:
+    name: Any = key
+    test, bend = MOBILITY[key], profile.mobility.get(name, Bend())
+    need = test.need_deg(counting([(u.use, u.share) for u in profile.uses]))
+    left, right = (bend.left, bend.right) if test.sided else (bend.one, None)
+    grades = [grade(t.value, need) if t else None for t in (left, right)]
+    said = [sides_say(test.label, left.value, right.value)] if left and right else []
+    short = [side for side, g in zip(("Left", "Right"), grades, strict=True) if g == "short"]
+    if short:
+        who = "" if not test.sided else "Both sides: " if len(short) == 2 else f"{short[0]}: "
+        meaning = f"{who}{test.short_means}."
+        said.append(meaning[0].upper() + meaning[1:])
+    return BendLine(
+        name=name, label=test.label, how=test.how, sided=test.sided, least=test.least_deg,
+        greatest=test.greatest_deg, need=need, left_grade=grades[0], right_grade=grades[1],
+        says=" ".join(s for s in said if s) or None,
+    )  # fmt: skip
 
 
 def _name(name: str) -> str:

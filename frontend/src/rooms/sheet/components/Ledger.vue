@@ -12,6 +12,7 @@ const props = defineProps<{
   shown: Record<Layer, boolean>
   folded: boolean
   last: 'miss' | 'moves'
+  sure?: boolean
 }>()
 const emit = defineEmits<{ toggle: [layer: Layer]; fold: [] }>()
 const { unit } = useSettings()
@@ -21,6 +22,12 @@ const LAYERS: { layer: Layer; name: string; key: string }[] = [
   { layer: 'plan', name: 'Plan', key: 'P' },
   { layer: 'built', name: 'Built', key: 'B' },
 ]
+// How sure a surveyed mark is, where the post is about that.
+const sd = (row: LedgerRow, layer: Layer) => {
+  const cell = row.cells[layer]
+  if (!props.sure || cell?.sd_x_mm == null || cell.sd_y_mm == null) return null
+  return [cell.sd_x_mm, cell.sd_y_mm].map((v) => (unit.value === 'mm' ? v.toFixed(1) : (v / 25.4).toFixed(2)))
+}
 const open = ref<string | null>(null)
 const figure = (cell: { x_mm: number; y_mm: number; show_x: string; show_y: string }, axis: 'x' | 'y') =>
   unit.value === 'mm' ? cell[`show_${axis}`] : show(cell[`${axis}_mm`], 'in')
@@ -42,7 +49,7 @@ const lastHead = () => (props.last === 'moves' ? 'Moves by' : 'Miss') + (unit.va
     </span>
     <button type="button" class="fold" @click="emit('fold')"><kbd>L</kbd> open the ledger</button>
   </section>
-  <section v-else class="ledger" aria-label="Ledger">
+  <section v-else class="ledger" :class="{ sure, many: rows.length > 3 }" aria-label="Ledger">
     <table>
       <thead>
         <tr>
@@ -63,7 +70,7 @@ const lastHead = () => (props.last === 'moves' ? 'Moves by' : 'Miss') + (unit.va
             <el-popover v-if="row.cells[it.layer]" trigger="click" placement="top" :width="300" @show="open = row.mark + it.layer" @hide="open = null">
               <template #reference>
                 <button type="button" class="pair figure" :class="`${it.layer}-ink`" :data-cell="`${row.mark}-${it.layer}`">
-                  <b class="visually-hidden">{{ row.label }}, {{ it.name }}</b><span>{{ figure(row.cells[it.layer]!, 'x') }}</span><span>{{ figure(row.cells[it.layer]!, 'y') }}</span>
+                  <b class="visually-hidden">{{ row.label }}, {{ it.name }}</b><span>{{ figure(row.cells[it.layer]!, 'x') }}<small v-if="sd(row, it.layer)">±{{ sd(row, it.layer)![0] }}</small></span><span>{{ figure(row.cells[it.layer]!, 'y') }}<small v-if="sd(row, it.layer)">±{{ sd(row, it.layer)![1] }}</small></span>
                 </button>
               </template>
               <p class="source-head">{{ row.label }}, {{ it.name }}</p>
@@ -118,6 +125,13 @@ tbody th { font-size: 17px; font-weight: 620; padding-left: 4px; }
 .miss { display: flex; align-items: center; gap: 8px; justify-content: space-between; padding-right: 8px; }
 .cell { fill: color-mix(in srgb, var(--plan) 13%, transparent); stroke: var(--plan); }
 .thin { stroke: var(--plan); opacity: 0.4; }
+.sure .pair { font-size: 18px; line-height: 1.05; }
+.sure .pair small { display: block; color: var(--quiet); font-size: 11.5px; font-weight: 420; }
+.many thead tr { height: 32px; }
+.many tbody tr { height: 33px; }
+.many .pair small { margin-top: -2px; }
+.many .pair { height: 32px; }
+.many tbody th { font-size: 15.5px; line-height: 1.1; }
 @media (max-width: 1180px) {
   .first, tbody th { width: 72px; }
   .first .fold { font-size: 11.5px; white-space: nowrap; }

@@ -1,157 +1,72 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { onMounted, ref, watch } from 'vue'
 
-import { api, type Schemas, type Sheet, type ShelvedPart, type ShelvedSize, take } from '@/shared/api/client'
-import { useSettings } from '@/shared/settings'
-import WordField from '@/shared/ui/WordField.vue'
-import { show } from '@/shared/units'
+import type { Sheet } from '@/shared/api/client'
 
-import { useSheet } from '../useSheet'
+import AgreementList from '../measure/AgreementList.vue'
+import BikePanel from '../measure/BikePanel.vue'
+import CallOutEntry from '../measure/CallOutEntry.vue'
+import Findings from '../measure/Findings.vue'
+import LevelPanel from '../measure/LevelPanel.vue'
+import PhotosPanel from '../measure/PhotosPanel.vue'
+import PromptsDialog from '../measure/PromptsDialog.vue'
+import SetupsPanel from '../measure/SetupsPanel.vue'
+import { useCallOut } from '../measure/useCallOut'
 
-type StatementName = 'saddle_height' | 'setback' | 'hand_height' | 'hand_reach'
-type PlainName = 'crank' | 'seat_angle' | 'nose_to_s' | 'bb_height' | 'hand_ahead' | 'hand_above' | 'foot_stack'
 const props = defineProps<{ sheet: Sheet }>()
-const store = useSheet()
-const { unit } = useSettings()
-
-const STATEMENTS: { name: StatementName; title: string }[] = [
-  { name: 'saddle_height', title: 'Saddle height' },
-  { name: 'setback', title: 'Setback' },
-  { name: 'hand_reach', title: 'Bar, how far' },
-  { name: 'hand_height', title: 'Bar, how high' },
-]
-const PLAIN: { name: PlainName; title: string; unit: string }[] = [
-  { name: 'crank', title: 'Crank', unit: 'mm' },
-  { name: 'bb_height', title: 'BB above the floor', unit: 'mm' },
-  { name: 'nose_to_s', title: 'Nose ahead of the mark', unit: 'mm' },
-  { name: 'seat_angle', title: 'Seat-tube angle', unit: '°' },
-  { name: 'hand_ahead', title: 'Hand ahead of the clamp', unit: 'mm' },
-  { name: 'hand_above', title: 'Hand above the clamp', unit: 'mm' },
-  { name: 'foot_stack', title: 'Pedal axle to sole', unit: 'mm' },
-]
-const tab = ref<'statements' | 'bike'>('statements')
-const chosen = ref<Partial<Record<StatementName, string>>>({})
-const measure = computed(() => props.sheet.state.measure!)
-const stated = (name: StatementName) => measure.value[name] as Schemas['Stated'] | null | undefined
-const way = (name: StatementName) => chosen.value[name] ?? stated(name)?.way ?? props.sheet.ways[name]![0]!.way
-const wayOf = (name: StatementName) => props.sheet.ways[name]!.find((w) => w.way === way(name))!
-/** What was typed, while the way shown is the way it was typed in; else what it comes to in this way. */
-function shown(name: StatementName) {
-  const it = stated(name)
-  if (it && it.way === way(name)) return it.typed
-  return ''
-}
-const value = (w: Schemas['StatedAs']) => (w.value == null ? '' : w.unit === '°' ? `${w.value.toFixed(1)}°` : show(w.value, unit.value))
-const others = (name: StatementName) => props.sheet.ways[name]!.filter((w) => w.way !== way(name) && w.value != null)
-const understood = (name: StatementName) => {
-  const it = stated(name)
-  if (!it || it.way !== way(name)) return ''
-  const w = wayOf(name)
-  const heard = w.unit === '°' ? `${it.value.toFixed(1)}°` : `${Number(it.value.toFixed(1))} mm`
-  return String(it.typed) === String(Number(it.value.toFixed(1))) ? '' : `understood as ${heard}`
-}
-function keep(name: StatementName, typed: string) {
-  void store.change({ path: `measure.${name}`, value: typed ? { way: way(name), typed } : null })
-}
-const have = computed(() => STATEMENTS.filter((s) => stated(s.name)).length)
-const frames = ref<ShelvedSize[]>([])
-const parts = ref<ShelvedPart[]>([])
-onMounted(async () => {
-  frames.value = await take(api.GET('/api/shelves/frames'))
-  parts.value = await take(api.GET('/api/shelves/parts'))
+const call = useCallOut()
+const all = ref(false)
+const panel = ref<'agreement' | 'bike' | 'setups' | 'photos'>('agreement')
+const PANELS = [
+  { name: 'agreement', label: 'Agreement' },
+  { name: 'bike', label: 'The bike' },
+  { name: 'setups', label: 'Set-ups' },
+  { name: 'photos', label: 'Photos' },
+] as const
+onMounted(() => {
+  call.begin(props.sheet.id)
+  void call.findInstruments()
 })
-const bars = computed(() => parts.value.filter((p) => p.part.kind === 'drop_bar' || p.part.kind === 'flat_bar'))
-const saddles = computed(() => parts.value.filter((p) => p.part.kind === 'saddle'))
-const frameId = computed(() => {
-  const f = measure.value.frame
-  return frames.value.find((s) => f && s.size.frame === f.frame && s.size.size === f.size)?.id ?? null
-})
-const partId = (name: 'bar' | 'saddle') => parts.value.find((p) => p.part.name === measure.value[name]?.name && (name === 'saddle') === (p.part.kind === 'saddle'))?.id ?? null
-const contextWords = (name: PlainName) => {
-  const number = props.sheet.context[name]!
-  return name === 'seat_angle' ? `${number.toFixed(1)}°` : show(number, unit.value)
-}
-const fault = (path: string) => store.faults.get(path)
+watch(() => props.sheet.id, (id) => call.begin(id))
 </script>
 
 <template>
-  <div class="tabs" role="tablist">
-    <button type="button" role="tab" :aria-selected="tab === 'statements'" @click="tab = 'statements'">Saddle and bar <small>{{ have }} of 4</small></button>
-    <button type="button" role="tab" :aria-selected="tab === 'bike'" @click="tab = 'bike'">The bike <small v-if="sheet.assumed.length" class="ochre-ink">{{ sheet.assumed.length }} assumed</small></button>
+  <nav class="groups" aria-label="Order of work">
+    <button v-for="g in call.progress" :key="g.name" type="button" :aria-current="g.name === call.prompt?.group ? 'step' : undefined" @click="call.jump(g.first)">
+      <svg v-if="g.done === g.all" width="13" height="12" viewBox="0 0 13 12" aria-hidden="true"><path d="M1.5 6.5l3.5 4L11.5 1.5" /></svg>{{ g.name }}<small v-if="g.done < g.all && g.name === call.prompt?.group">{{ g.done }}/{{ g.all }}</small>
+    </button>
+  </nav>
+  <div class="scroll" tabindex="0" aria-label="Measuring">
+    <CallOutEntry @all="all = true" />
+    <Findings :findings="sheet.measure!.findings" />
+    <p v-if="sheet.measure!.next && !sheet.measure!.findings.length" class="next"><span class="quiet">Next best</span> <button type="button" class="link" @click="call.jump(sheet.measure!.next!.key)">{{ sheet.measure!.next!.title }}</button> <span class="quiet small">{{ sheet.measure!.next!.says }}</span></p>
+    <p v-else-if="sheet.measure!.next" class="next"><span class="quiet small">{{ sheet.measure!.next!.title }}: {{ sheet.measure!.next!.says }}</span> <button type="button" class="link" @click="call.jump(sheet.measure!.next!.key)">Read it</button></p>
+    <div class="panels" role="tablist">
+      <button v-for="p in PANELS" :key="p.name" type="button" role="tab" :aria-selected="panel === p.name" @click="panel = p.name">{{ p.label }}</button>
+    </div>
+    <template v-if="panel === 'agreement'">
+      <LevelPanel :level="sheet.measure!.level" />
+      <AgreementList :lines="sheet.measure!.agreement" :checked="sheet.measure!.checked" />
+    </template>
+    <BikePanel v-else-if="panel === 'bike'" :sheet="sheet" />
+    <SetupsPanel v-else-if="panel === 'setups'" :setups="sheet.measure!.setups" :decided="sheet.measure!.decided" />
+    <PhotosPanel v-else :fit="sheet.id" />
   </div>
-  <div v-if="tab === 'statements'" class="scroll">
-    <section v-for="it in STATEMENTS" :key="it.name" class="statement">
-      <h2>{{ it.title }}</h2>
-      <div class="ask">
-        <el-select :model-value="way(it.name)" :aria-label="`${it.title}: how it was measured`" class="way" @update:model-value="(v: string) => (chosen[it.name] = v)">
-          <el-option v-for="w in sheet.ways[it.name]" :key="w.way" :value="w.way" :label="w.label" />
-        </el-select>
-        <WordField
-          :label="it.title" :value="shown(it.name)" :fault="fault(`measure.${it.name}`)" size="large" class="number"
-          :placeholder="stated(it.name) ? 'type to restate' : 'to measure'" @keep="(t) => keep(it.name, t)"
-        />
-      </div>
-      <p class="hint quiet small">{{ wayOf(it.name).hint }} <b v-if="understood(it.name)">{{ understood(it.name) }}</b></p>
-      <ul v-if="others(it.name).length" class="others" :aria-label="`${it.title} in other ways`">
-        <li v-for="w in others(it.name)" :key="w.way"><span>{{ w.label }}</span><b class="figure">{{ value(w) }}</b></li>
-      </ul>
-    </section>
-  </div>
-  <div v-else class="scroll bike">
-    <label>Frame on the shelf
-      <el-select :model-value="frameId" clearable filterable placeholder="not on the shelf: drawn as a sketch" :empty-values="[null, undefined]" aria-label="Frame as it stands" @update:model-value="(v: number | undefined) => store.change({ path: 'measure.frame', value: v ?? null })">
-        <el-option v-for="s in frames" :key="s.id" :value="s.id" :label="`${s.size.frame} ${s.size.size}`" />
-      </el-select>
-    </label>
-    <label>Bar
-      <el-select :model-value="partId('bar')" clearable filterable placeholder="not known" aria-label="Bar" @update:model-value="(v: number | undefined) => store.change({ path: 'measure.bar', value: v ?? null })">
-        <el-option v-for="p in bars" :key="p.id" :value="p.id" :label="p.part.name" />
-      </el-select>
-    </label>
-    <label>Saddle, goes over to the new bike
-      <el-select :model-value="partId('saddle')" clearable filterable placeholder="not known" aria-label="Saddle" @update:model-value="(v: number | undefined) => store.change({ path: 'measure.saddle', value: v ?? null })">
-        <el-option v-for="p in saddles" :key="p.id" :value="p.id" :label="p.part.name" />
-      </el-select>
-    </label>
-    <table>
-      <tbody>
-        <tr v-for="it in PLAIN" :key="it.name">
-          <th scope="row">{{ it.title }}</th>
-          <td class="from small" :class="sheet.assumed.includes(it.name) ? 'ochre-ink' : 'quiet'">
-            {{ measure[it.name] ? 'typed' : sheet.assumed.includes(it.name) ? 'assumed' : 'from the part' }}
-          </td>
-          <td class="figure value">{{ measure[it.name]?.typed === contextWords(it.name) ? '' : contextWords(it.name) }}</td>
-          <td class="enter">
-            <WordField :label="it.title" :value="measure[it.name]?.typed ?? ''" :fault="fault(`measure.${it.name}`)" placeholder="type" @keep="(t) => store.change({ path: `measure.${it.name}`, value: t })" />
-          </td>
-        </tr>
-      </tbody>
-    </table>
-    <p class="quiet small">What is assumed stands in ochre until it is measured. A part chosen above gives its own.</p>
-  </div>
+  <PromptsDialog v-model="all" />
 </template>
 
 <style scoped>
-.tabs { display: flex; gap: 24px; padding: 10px 24px 0; border-bottom: 1px solid var(--rule); }
-.tabs button { padding: 6px 0 9px; border: 0; border-bottom: 3px solid transparent; background: none; font-size: 16px; cursor: pointer; }
-.tabs button[aria-selected='true'] { border-color: var(--ink); font-weight: 640; }
-.tabs small { color: var(--quiet); font-weight: 420; }
-.scroll { overflow: auto; min-height: 0; padding: 0 24px 12px; }
-.statement { padding: 10px 0 9px; border-bottom: 1px solid var(--hair); }
-h2 { font-size: 21px; }
-.ask { display: grid; grid-template-columns: 1fr 158px; gap: 12px; align-items: center; }
-.number :deep(.word-field) { border-bottom: 3px solid var(--ink); border-radius: 3px 3px 0 0; }
-.hint b { color: var(--ink); font-weight: 560; }
-.others { display: grid; grid-template-columns: 1fr 1fr; gap: 1px 20px; margin: 5px 0 0; padding: 0; list-style: none; font-size: 13px; }
-.others li { display: flex; justify-content: space-between; gap: 6px; min-width: 0; }
-.others span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; color: var(--quiet); }
-.bike { display: grid; gap: 12px; align-content: start; padding-top: 14px; }
-.bike label { display: grid; gap: 4px; font-weight: 560; }
-table { width: 100%; border-collapse: collapse; }
-tr { border-bottom: 1px solid var(--hair); height: 44px; }
-th { text-align: left; font-weight: 420; }
-.value { text-align: right; font-size: 17px; font-weight: 560; }
-.enter { width: 116px; }
-.from { padding: 0 4px; width: 66px; line-height: 1.15; }
-th { font-size: 14.5px; line-height: 1.2; }
+.groups { display: flex; flex: none; gap: 13px; padding: 0 24px; border-bottom: 1px solid var(--rule); overflow: hidden; }
+.groups button { height: 44px; padding: 2px 0 0; border: 0; border-bottom: 3px solid transparent; background: none; color: var(--quiet); font-size: 15px; white-space: nowrap; cursor: pointer; }
+.groups button[aria-current] { border-color: var(--ink); color: var(--ink); font-weight: 640; }
+.groups path { fill: none; stroke: var(--ink); stroke-width: 2; }
+.groups svg { margin-right: 4px; }
+.groups small { margin-left: 5px; font-family: var(--figures); font-size: 13px; }
+.scroll { min-width: 0; min-height: 0; overflow: hidden auto; }
+.next { padding: 9px 24px; border-bottom: 1px solid var(--hair); line-height: 1.35; }
+.link { padding: 0; border: 0; border-bottom: 1px solid var(--ink); background: none; font-weight: 620; cursor: pointer; }
+@media (max-width: 1180px) { .groups { gap: 9px; padding: 0 16px; } .groups button { font-size: 13.5px; } .groups svg { margin-right: 2px; } }
+.panels { display: flex; gap: 20px; padding: 4px 24px 0; border-bottom: 1px solid var(--hair); }
+.panels button { height: 34px; padding: 0; border: 0; border-bottom: 2px solid transparent; background: none; color: var(--quiet); cursor: pointer; }
+.panels button[aria-selected='true'] { border-color: var(--ink); color: var(--ink); font-weight: 620; }
 </style>

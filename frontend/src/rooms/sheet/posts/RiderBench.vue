@@ -3,6 +3,8 @@ import { computed, ref, watch } from 'vue'
 
 import type { Sheet } from '@/shared/api/client'
 
+import RecordsPanel from '../rider/RecordsPanel.vue'
+import WhatHurts from '../rider/WhatHurts.vue'
 import { useSheet } from '../useSheet'
 
 const props = defineProps<{ sheet: Sheet }>()
@@ -15,32 +17,31 @@ watch(() => props.sheet.state.bike, (b) => (bike.value = b ?? ''))
 const keep = (path: 'reason' | 'bike', value: string) => {
   if (value !== (props.sheet.state[path] ?? '')) void store.change({ path, value })
 }
-const hurts = computed(() => props.sheet.cautions.find((c) => c.includes('doctor')))
 </script>
 
 <template>
-  <section>
-    <h1>{{ sheet.title }}</h1>
-    <label>Why this file
-      <el-input v-model="reason" type="textarea" :autosize="{ minRows: 2, maxRows: 4 }" resize="none" maxlength="400" @blur="keep('reason', reason)" />
-    </label>
-    <label>The bike that comes in
-      <el-input v-model="bike" maxlength="120" placeholder="as the rider calls it" @blur="keep('bike', bike)" />
-    </label>
-  </section>
-  <section>
-    <h2>{{ asked.state === 'done' ? 'All asked' : `Still ${asked.note}` }}</h2>
-    <p class="quiet">Height, inseam, foot and shoulders let the rider be drawn and the angles read. What is not taken is put in from the height, and the drawing says no more than that.</p>
-    <router-link class="press solid" :to="`/fits/${sheet.id}/measure`">Measure the bike</router-link>
-  </section>
-  <p v-if="hurts" class="care"><b>{{ hurts.split(':')[0] }}:</b>{{ hurts.slice(hurts.indexOf(':') + 1) }}</p>
+  <div class="scroll" tabindex="0" aria-label="What hurts, and the file">
+    <WhatHurts :sheet="sheet" />
+    <p v-if="sheet.rider.care" class="care" role="note">{{ sheet.rider.care }}</p>
+    <section class="file">
+      <h2>{{ sheet.title }}</h2>
+      <label>Why this file
+        <el-input v-model="reason" type="textarea" :autosize="{ minRows: 2, maxRows: 4 }" resize="none" maxlength="400" @blur="keep('reason', reason)" />
+      </label>
+      <label>The bike that comes in
+        <el-input v-model="bike" maxlength="120" placeholder="as the rider calls it" @blur="keep('bike', bike)" />
+      </label>
+      <p><router-link class="press low solid" :to="`/fits/${sheet.id}/measure`">Measure the bike</router-link> <span class="quiet small">{{ asked.state === 'done' ? 'All asked.' : `Still ${asked.note}.` }}</span></p>
+    </section>
+    <RecordsPanel :sheet="sheet" />
+  </div>
 </template>
 
 <style scoped>
-section { display: grid; gap: 12px; justify-items: start; padding: 18px 24px; border-bottom: 1px solid var(--hair); }
-h1 { font-size: 26px; }
-h2 { font-size: 18px; }
-label { display: grid; gap: 4px; width: 100%; font-weight: 560; }
-.press { display: inline-grid; align-items: center; text-decoration: none; }
-.care { padding: 14px 24px; border-top: 1px solid var(--ochre); background: var(--ochre-tint); }
+.scroll { min-height: 0; overflow: auto; }
+.file { display: grid; gap: 9px; padding: 14px 24px; border-top: 1px solid var(--hair); }
+h2 { font-size: 19px; }
+label { display: grid; gap: 3px; color: var(--quiet); font-size: 13px; }
+.press { display: inline-grid; align-items: center; text-decoration: none; margin-right: 8px; }
+.care { padding: 12px 24px; border-top: 1px solid var(--ochre); border-bottom: 1px solid var(--ochre); background: var(--ochre-tint); }
 </style>

@@ -1,68 +1,15 @@
-"""Riders' measures, and the workshop card as page and PDF."""
+"""The workshop card as page and PDF."""
 
 from __future__ import annotations
 
 import io
 
-import pytest
 from fastapi.testclient import TestClient
 from pypdf import PdfReader
 
 from waymark.core.drawing.primitives import DisplayList, Label
 from waymark.core.marks import Mark
 from waymark.rooms.documents import write_pdf
-
-
-@pytest.fixture
-def rider(empty: TestClient) -> int:
-    """A rider just met."""
-    return empty.post("/api/riders", json={"name": "  Ines Vellacott ", "about": "41"}).json()["id"]
-
-
-def test_measures_are_kept_as_typed_and_understood(empty: TestClient, rider: int) -> None:
-    edit = {"measures": {"height": "5'9 1/4\"", "inseam": "82,4 cm", "mass": "141 lb", "foot": "302"}}
-    out = empty.patch(f"/api/riders/{rider}", json=edit).json()
-    measures = out["profile"]["measures"]
-    assert out["name"] == "Ines Vellacott"
-    assert measures["height"] == {"typed": "5'9 1/4\"", "value": pytest.approx(1758.95)}
-    assert measures["inseam"]["value"] == pytest.approx(824)
-    assert measures["mass"]["value"] == pytest.approx(63.96, abs=0.01)
-    says = {p["name"]: p["says"] for p in out["plausible"]}
-    assert says["foot"] == "15 long"
-    assert says["inseam"] is None
-
-
-def test_a_bad_measure_keeps_the_good_ones_as_they_were(empty: TestClient, rider: int) -> None:
-    empty.patch(f"/api/riders/{rider}", json={"measures": {"height": "1760"}})
-    answer = empty.patch(f"/api/riders/{rider}", json={"measures": {"height": "1780", "inseam": "31"}})
-    assert answer.status_code == 422
-    assert answer.json()["code"] == "ambiguous"
-    assert answer.json()["field"] == "measures.inseam"
-    (out,) = empty.get("/api/riders").json()
-    assert out["profile"]["measures"]["height"]["typed"] == "1760"
-
-
-def test_a_measure_is_taken_back_by_a_blank(empty: TestClient, rider: int) -> None:
-    empty.patch(f"/api/riders/{rider}", json={"measures": {"height": "1760"}, "words": "No pain."})
-    out = empty.patch(f"/api/riders/{rider}", json={"measures": {"height": " "}}).json()
-    assert out["profile"]["measures"] == {}
-    assert out["profile"]["words"] == "No pain."
-
-
-@pytest.mark.parametrize(
-    "body", [{"name": ""}, {"name": "   "}, {"name": "x" * 121}, {}, {"name": "a", "age": 3}]
-)
-def test_a_rider_needs_a_name(empty: TestClient, body: dict[str, object]) -> None:
-    answer = empty.post("/api/riders", json=body)
-    assert answer.status_code == 422
-    assert answer.json()["field"]
-
-
-def test_nobody_by_that_number(empty: TestClient) -> None:
-    assert empty.patch("/api/riders/99", json={"name": "x"}).status_code == 404
-    assert empty.post("/api/fits", json={"rider_id": 99}).status_code == 404
-    assert empty.get("/api/fits/99/sheet").status_code == 404
-    assert empty.get("/api/fits/99/card.pdf").status_code == 404
 
 
 def fit_of(demo: TestClient, rider: str) -> int:

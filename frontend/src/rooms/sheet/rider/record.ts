@@ -1,0 +1,45 @@
+/** What the rider's record says beside each number, and where edges lie while they are dragged. Pure. */
+import type { Schemas } from '@/shared/api/client'
+import type { Unit } from '@/shared/settings'
+import { show } from '@/shared/units'
+
+export type Taken = Schemas['Taken']
+export type MeasureLine = Schemas['MeasureLine']
+export type Use = Schemas['Use']
+
+/** A measure as it stands in the record: mm or kg, or inches where they are asked for. */
+export function figure(taken: Taken | undefined, line: MeasureLine, unit: Unit): string {
+  if (!taken) return ''
+  return line.unit === 'kg' ? `${Math.round(taken.value)} kg` : show(taken.value, unit)
+}
+
+/** What stands beside it: repeats, sides, the words it was typed in, else how it is taken. */
+export function beside(taken: Taken | undefined, line: MeasureLine, unit: Unit): string {
+  if (!taken) return line.how
+  const values = taken.values ?? []
+  if (values.length > 1) return `${values.length === 2 ? 'twice' : `${values.length} times`}, ${values.map((v) => show(v, unit)).join(' and ')}`
+  if (line.sides) return `${line.sides}, L ${show(taken.left!, unit)} R ${show(taken.right!, unit)}`
+  if (taken.how) return taken.how
+  return taken.typed === figure(taken, line, unit) ? line.how : taken.typed
+}
+
+/** px from the left of a 140 px rule whose usual range lies between 33 and 107. */
+export function placeInRange(value: number, least: number, greatest: number): number {
+  return Math.max(2, Math.min(138, 33 + ((value - least) / (greatest - least)) * 74))
+}
+
+/** Shares while an edge is held: only its two neighbours move, each keeps 1. */
+export function held(shares: number[], edge: number, by: number): number[] {
+  const move = Math.max(1 - shares[edge]!, Math.min(by, shares[edge + 1]! - 1))
+  return shares.map((s, i) => (i === edge ? s + move : i === edge + 1 ? s - move : s))
+}
+
+export const USE_LABELS: Record<string, string> = {
+  road: 'Road', endurance: 'Endurance', gravel: 'Gravel', cyclocross: 'Cyclocross', 'cross-country': 'Cross-country',
+  trail: 'Trail', city: 'City', 'time-trial': 'Time trial', trainer: 'Trainer',
+}
+
+/** A use under its share: `4 h, alone`. */
+export function useNote(use: Use): string {
+  return [use.hours ? `${use.hours} h` : '', use.note ?? ''].filter(Boolean).join(', ')
+}

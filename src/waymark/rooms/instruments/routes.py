@@ -1,0 +1,102 @@
+"""Instruments over HTTP."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from typing import Annotated, Literal
+
+from fastapi import APIRouter, Depends, Request
+from pydantic import BaseModel, ConfigDict, Field
+
+from waymark.core.errors import InputError, NotFoundError
+from waymark.devices import DeviceError, Instrument, decode
+from waymark.rooms.deps import ERRORS, MOST_KEY, ErrorBody, StoreDep
+from waymark.rooms.fits import fit_row, head_of, state_of, true_value
+
+router = APIRouter(
+    prefix="/api/instruments", tags=["instruments"], responses={**ERRORS, 503: {"model": ErrorBody}}
+)
+
+
+def _instruments(request: Request) -> Mapping[str, Instrument]:
+    found: Mapping[str, Instrument] = request.app.state.instruments
+    return found
+
+
+InstrumentsDep = Annotated[Mapping[str, Instrument], Depends(_instruments)]
+
+
+class InstrumentLine(BaseModel):
+    """An instrument that is there."""
+
+    name: str
+    label: str
+    gives: Literal["length", "angle"]
+    link: Literal["cable", "radio"]
+    simulated: bool
+
+
+class Aim(BaseModel):
+    """What is being read: the file and the call-out's key."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    fit_id: int = Field(ge=1, le=MOST_KEY)
+    key: str = Field(max_length=60)
+
+
+class Arrived(BaseModel):
+    """A reading as it arrived, in words as they would be typed; nothing is kept until the fitter keeps it."""
+
+    key: str
+    typed: str
+    value: float
+    unit: Literal["mm", "°"]
+    source: str
+    battery_low: bool
+
+
+@router.get("", operation_id="instruments")
+def instruments(there: InstrumentsDep) -> list[InstrumentLine]:
+    """The instruments that are there."""
+    return [
+        InstrumentLine(
+            name=i.info.name,
+            label=i.info.label,
+            gives=i.info.gives,
+            link=i.info.link,
+            simulated=i.info.simulated,
+        )
+        for i in there.values()
+    ]
+
+
+@router.post("/{name}/press", operation_id="press_instrument")
+def press(store: StoreDep, there: InstrumentsDep, name: str, aim: Aim) -> Arrived:
+    """Press the instrument's button: its reading arrives, or an error says why not."""
+    instrument = there.get(name)
+    if instrument is None:
+        raise NotFoundError(
+            "No such instrument is there.", field="name", allowed=", ".join(there), kept=name[:40]
+        )
+    with store.looking() as session:
+        state = state_of(head_of(session, fit_row(session, aim.fit_id)))
+    true = true_value(state, aim.key)
+    if (true.unit == "°") != (instrument.info.gives == "angle"):
+        raise InputError(
+            f"The {instrument.info.label.lower()} cannot read this.",
+            field="key",
+            allowed=f"{instrument.info.gives}s",
+        )
+    reading = decode(instrument.press(true.value))
+    if not true.least <= reading.value <= true.greatest:
+        raise DeviceError(
+            f"It read {reading.value:.1f}, which cannot be. Press again.", field="key",
+            allowed=f"{true.least:g} to {true.greatest:g} {true.unit}", kept=f"{reading.value:.1f}",
+        )  # fmt: skip
+    shown = f"{reading.value:.1f}"
+    return Arrived(
+        key=aim.key, typed=f"{shown}{'°' if true.unit == '°' else ' mm'}", value=float(shown), unit=true.unit,
+        source=f"{instrument.info.label}{' (simulated)' if instrument.info.simulated else ''}",
+        battery_low=reading.battery_low,
+    )  # fmt: skip
