@@ -4,7 +4,7 @@ PORT ?= 8717
 STATIC := src/waymark/web/static/index.html
 FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/vite.config.ts
 
-.PHONY: setup demo dev test lint bench shots client browser clean
+.PHONY: setup demo dev test lint bench rates shots client browser clean
 
 setup: .venv/ready $(STATIC)
 
@@ -48,6 +48,10 @@ test: setup browser lint
 bench: setup
 	$(PY) bench/search.py
 	$(PY) bench/sheet.py
+
+# How often the survey names a slip rightly: the table of docs/measuring.md.
+rates: setup
+	$(PY) bench/rates.py
 
 shots: setup browser
 	PYTHONPATH=. $(PY) tools/make_shots.py

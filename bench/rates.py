@@ -1,4 +1,4 @@
-"""How often the survey names a slip rightly: simulated sets, one slip of 10 to 50 mm, house noise (docs/survey.md).
+"""How often the survey names a slip rightly: simulated sets, one slip of 10 to 50 mm, house noise (docs/measuring.md).
 
 Run with ``make rates``; ``--sets N`` for more or fewer sets a class.
 """
@@ -135,7 +135,7 @@ def rates(names: Sequence[str], sets: int, seed: int = 7) -> Rates:
 
 
 def main() -> None:
-    """Print the table of docs/survey.md."""
+    """Print the table of docs/measuring.md."""
     ask = argparse.ArgumentParser()
     ask.add_argument("--sets", type=int, default=2000)
     sets = ask.parse_args().sets

@@ -13,7 +13,7 @@ from waymark.storage import open_store, upgrade
 
 SHOTS = Path(__file__).parent.parent / "docs" / "screenshots"
 VIEWS = {
-    "day-book": "/", "rider": "/fits/1/rider", "measure": "/fits/1/measure", "not-measured": "/fits/7/measure",
+    "day-book": "/", "rider": "/fits/1/rider", "measure": "/fits/8/measure", "not-measured": "/fits/7/measure",
     "goal": "/fits/1/goal", "frame": "/fits/1/frame", "no-frame": "/fits/5/frame", "build": "/fits/1/build",
     "set-up": "/fits/1/setup", "frames": "/frames", "parts": "/parts", "ride": "/fits/6/ride",
 }  # fmt: skip
@@ -22,6 +22,11 @@ VIEWS = {
 def take(page: Page, url: str, name: str) -> None:
     """One picture, once fonts and data are there."""
     page.goto(url)
+    take_now(page, name)
+
+
+def take_now(page: Page, name: str) -> None:
+    """One picture of what is on the screen."""
     page.wait_for_load_state("networkidle")
     page.evaluate("document.fonts.ready")
     page.screenshot(path=SHOTS / f"{name}.png", animations="disabled")
@@ -43,6 +48,16 @@ def main() -> None:
         page = browser.new_context(viewport=size, reduced_motion="reduce").new_page()
         for name, view in VIEWS.items():
             take(page, room.url + view, name)
+        page.goto(f"{room.url}/fits/3/measure")
+        page.get_by_role("tab", name="Set-ups").click()
+        take_now(page, "drift")
+        phone = browser.new_context(
+            viewport={"width": 390, "height": 844}, reduced_motion="reduce"
+        ).new_page()
+        phone.goto(f"{room.url}/fits/3/measure")
+        for digit in "-0":
+            phone.locator(".entry input").press(digit)
+        take_now(phone, "call-out-phone")
         dark = browser.new_context(viewport=size, reduced_motion="reduce").new_page()
         dark.add_init_script("localStorage.setItem('waymark.sheet', 'dark')")
         take(dark, f"{room.url}/fits/3/build", "build-dark")

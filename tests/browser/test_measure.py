@@ -64,7 +64,7 @@ def test_a_whole_call_out_by_keyboard_with_a_misread_caught(demo_room: Room, pag
     page.reload()
     page.get_by_role("tab", name="Set-ups").click()
     expect(page.get_by_text("Nose to bar clamp read again: 583")).to_be_visible()
-    note = page.get_by_role("navigation", name="Trail").get_by_role("link", name="Measure")
+    note = page.get_by_role("navigation", name="Trail").get_by_role("link", name="Measure 4")
     expect(note).to_contain_text("read")
 
 
@@ -209,7 +209,7 @@ def test_shares_are_moved_by_key_and_what_hurts_is_marked(demo_room: Room, page:
     with page.expect_response("**/api/riders/*"):
         field.press("Tab")
     page.reload()
-    expect(page.get_by_role("button", name="Left knee, front, 2 of 5")).to_be_visible()
+    expect(page.get_by_role("button", name="4: Left knee, front, 2 of 5")).to_be_visible()
     expect(page.get_by_role("note")).to_contain_text("not diagnoses")
 
 

@@ -156,7 +156,7 @@ def test_every_command_is_documented() -> None:
     commands = set(re.findall(r"^## `(?:\S+ )*(\S+)`", run.stdout, re.MULTILINE)) or set(
         re.findall(r"\* `(\w+)`", run.stdout)
     )
-    assert {"demo", "serve", "calc", "import", "export", "schema"} <= commands
+    assert {"demo", "serve", "calc", "import", "export", "records", "erase", "schema"} <= commands
     for command in commands:
         assert f"waymark {command}" in page("commands.md"), command
 
@@ -165,7 +165,7 @@ def test_every_make_target_is_in_the_readme() -> None:
     targets = re.search(r"^\.PHONY: (.+)$", (ROOT / "Makefile").read_text(), re.MULTILINE)
     assert targets
     readme = (ROOT / "README.md").read_text(encoding="utf-8")
-    for target in ("demo", "test", "dev", "lint", "bench", "shots"):
+    for target in ("demo", "test", "dev", "lint", "bench", "rates", "shots"):
         assert target in targets.group(1)
         assert f"make {target}" in readme
 

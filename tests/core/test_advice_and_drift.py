@@ -136,7 +136,7 @@ def test_the_cases_reading_by_reading_are_those_of_adjusting_without_it() -> Non
     assert np.allclose(cases.whole, alone, rtol=0.25, atol=0.1)
 
 
-# --- the rates (docs/survey.md) ----------------------------------------------------------------------
+# --- the rates (docs/measuring.md) ----------------------------------------------------------------------
 
 
 @pytest.mark.parametrize(

@@ -135,7 +135,7 @@ useEventListener(window, 'keydown', (event) => {
         <p v-if="store.trouble" class="trouble" role="alert">{{ store.trouble.message }}<template v-if="store.trouble.allowed"> Allowed: {{ store.trouble.allowed }}.</template></p>
         <p v-for="problem in sheet.problems" :key="problem" class="trouble" role="alert">{{ problem }}</p>
         <RiderBench v-if="post === 'rider'" :sheet="sheet" />
-        <MeasureBench v-else-if="post === 'measure'" :sheet="sheet" />
+        <template v-else-if="post === 'measure'"><MeasureBench v-if="sheet.measure" :sheet="sheet" /></template>
         <GoalBench v-else-if="post === 'goal'" :sheet="sheet" />
         <FrameBench v-else-if="post === 'frame'" :sheet="sheet" />
         <BuildBench v-else-if="post === 'build'" :sheet="sheet" />

@@ -34,7 +34,7 @@ const side = (x: number) => (x < 0.5 ? -1 : 1)
         <path v-else class="seam" d="M75 60v106M61 82c-7 4-9 16-5 24M89 82c7 4 9 16 5 24M44 168h62M54 206c7 8 15 8 21 0 6 8 14 8 21 0M57 292h13M80 292h13" />
       </g>
       <rect :width="WIDE" :height="HIGH" class="glass" @click="click($event, v.view)" />
-      <g v-for="{ hurt, i } in spots(v.view)" :key="i" class="spot" :class="{ current: current === i }" role="button" tabindex="0" :aria-label="`${hurt.what}, ${hurt.severity} of 5`" @click.stop="emit('pick', i)" @keydown.enter="emit('pick', i)">
+      <g v-for="{ hurt, i } in spots(v.view)" :key="i" class="spot" :class="{ current: current === i }" role="button" tabindex="0" :aria-label="`${i + 1}: ${hurt.what}, ${hurt.severity} of 5`" @click.stop="emit('pick', i)" @keydown.enter="emit('pick', i)">
         <circle :cx="hurt.x * WIDE" :cy="hurt.y * HIGH" :r="5 + hurt.severity * 2" />
         <path :d="`M${hurt.x * WIDE + side(hurt.x) * (5 + hurt.severity * 2)} ${hurt.y * HIGH}l${side(hurt.x) * 7} 13`" />
         <circle :cx="hurt.x * WIDE + side(hurt.x) * (14 + hurt.severity * 2)" :cy="hurt.y * HIGH + 22" r="9.5" class="number" />

@@ -82,8 +82,8 @@ h2 small { font-size: 13px; font-weight: 420; }
 .bar { position: relative; display: flex; height: 44px; }
 .share { display: grid; align-items: center; padding-left: 12px; overflow: hidden; font-size: 22px; font-weight: 560; }
 .k0 { background: color-mix(in srgb, var(--plan) 42%, var(--ink)); color: var(--on-ink); }
-.k1 { background: color-mix(in srgb, var(--plan) 42%, var(--shoe)); color: var(--ink); }
-.k2 { background: color-mix(in srgb, var(--plan) 20%, var(--sheet)); color: var(--ink); }
+.k1 { background: color-mix(in srgb, var(--plan) 38%, var(--sheet)); color: var(--ink); }
+.k2 { background: color-mix(in srgb, var(--plan) 18%, var(--sheet)); color: var(--ink); }
 .k3 { background: var(--tyre); color: var(--ink); }
 .edge { position: absolute; top: -5px; width: 8px; height: 54px; margin-left: -4px; padding: 0; border: 1.6px solid var(--ink); border-radius: 3px; background: var(--sheet); cursor: ew-resize; touch-action: none; }
 .names { display: flex; padding-top: 7px; }
