@@ -91,6 +91,9 @@ def test_repeats_back_later_and_names_by_key(demo_room: Room, page: Page) -> Non
     expect(asked).to_have_text("Nose to bar clamp")
     expect(page.get_by_text("538 and 540: mean 539, 2 apart")).to_be_visible()
     expect(entry).to_have_value("")
+    with page.expect_response("**/changes?*"):
+        page.keyboard.press("Delete")
+    expect(page.get_by_text("mean 539")).to_have_count(0)
 
 
 def test_left_and_right_are_shown_and_may_be_meant(demo_room: Room, page: Page) -> None:
@@ -140,6 +143,7 @@ def test_an_instruments_reading_arrives_and_waits_to_be_kept(demo_room: Room, pa
     page.goto(at(demo_room, "Merryn Ashcombe", "measure"))
     entry = page.locator(".entry input")
     expect(page.locator("#asked")).to_have_text("Saddle mark to hood, right")
+    expect(page.get_by_role("button", name="* laser tape")).to_be_visible()
     for _ in range(6):
         with page.expect_response("**/press"):
             page.keyboard.press("*")

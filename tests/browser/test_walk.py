@@ -24,7 +24,7 @@ def cell(page: Page, mark: str, layer: str) -> str:
 def call(page: Page, name: str, words: str) -> None:
     """Jump to a prompt of the call-out by its name, type what was read, and wait until it is kept or refused."""
     entry = page.locator(".entry input")
-    entry.fill(name)
+    entry.fill(f"/{name}")
     entry.press("Enter")
     expect(page.locator("#asked")).to_contain_text(name)
     entry.fill(words)

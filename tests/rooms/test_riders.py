@@ -147,7 +147,9 @@ def test_bends_are_graded_by_what_the_uses_need(empty: TestClient, rider: int) -
     )
     bend = line(out, "hamstrings", "mobility")
     assert (bend["need"], bend["left_grade"], bend["right_grade"]) == (65, "short", "ample")
-    assert bend["says"].startswith("Left hamstrings 9° short of the right. Left: set the saddle for this leg")
+    assert bend["says"].startswith(
+        "Left hamstrings 9° short of the right. Left: saddle height goes by the tighter leg"
+    )
     assert line(out, "flat_back", "mobility")["left_grade"] == "just"
     # A time trial that is a tenth of the riding asks nothing; at a third it does.
     out = edit(empty, rider, uses=[{"use": "road", "share": 66}, {"use": "time-trial", "share": 34}])

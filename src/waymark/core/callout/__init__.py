@@ -5,7 +5,7 @@ from waymark.core.callout.level import Level, level_of
 from waymark.core.callout.observe import Known, Leans, Observed, sighted, stated
 from waymark.core.callout.prompt import GROUPS, BarKind, Prompt, Side, key_of
 from waymark.core.callout.prompts import BY_NAME, PROMPTS, USUAL, every_key, in_order
-from waymark.core.callout.taken import Sides, Taken, both_sides
+from waymark.core.callout.taken import Sides, Taken, behind, both_sides
 
 __all__ = [
     "BY_NAME",
@@ -23,6 +23,7 @@ __all__ = [
     "Sides",
     "Survey",
     "Taken",
+    "behind",
     "both_sides",
     "every_key",
     "in_order",

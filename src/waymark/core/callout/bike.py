@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from waymark.core.callout.level import Level, level_of, levelled, levelled_covariance
 from waymark.core.callout.observe import TIE, Leans, Observed, fixed_points, observed, ties
-from waymark.core.callout.taken import Taken
+from waymark.core.callout.taken import Taken, behind
 from waymark.core.marks import Mark
 from waymark.core.survey.adjust import Adjusted, reach
 from waymark.core.survey.judge import BOUND, JudgedReading, judge_readings
@@ -87,7 +87,7 @@ def survey_bike(taken: Mapping[str, Taken], leans: Leans) -> Survey:
     fixed = fixed_points(leans)
     level = level_of(taken)
     needed = _needed_ties(readings, leans, fixed)
-    held = frozenset(o.reading.key for o in sights if taken_of(taken, o.key).decision == "kept")
+    held = frozenset(o.reading.key for o in sights if behind(taken, o.key).decision == "kept")
     held |= {t.key for t in needed}
     found, judged = judge_readings([*readings, *needed], fixed=fixed, held=held)
     if found.squeezed and not _contradicting(found, sights):
@@ -128,11 +128,6 @@ def _contradicting(found: Adjusted, sights: Sequence[Observed]) -> tuple[str, ..
     if max((off.get(o.reading.key, 0.0) for o in touching), default=0.0) < FAR_OFF:
         return ()
     return tuple(o.key for o in touching if off.get(o.reading.key, 0.0) > 0.5)
-
-
-def taken_of(taken: Mapping[str, Taken], key: str) -> Taken:
-    """What a survey key was read from; a mean of both sides is found under the right one."""
-    return taken.get(key) or taken[f"{key}.right"]
 
 
 def _needed_ties(readings: Sequence[Reading], leans: Leans, fixed: Mapping[str, Mark]) -> list[Reading]:

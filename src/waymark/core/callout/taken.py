@@ -105,3 +105,8 @@ def both_sides(taken: Mapping[str, Taken]) -> tuple[Sides, ...]:
         meant = "meant" in (left.decision, right.decision)
         found.append(Sides(right.prompt, left.mean, right.mean, CRITICAL_RANGE[2] * sure, meant))
     return tuple(found)
+
+
+def behind(taken: Mapping[str, Taken], key: str) -> Taken:
+    """What a survey's reading was read from; a mean of both sides is found under the right one."""
+    return taken.get(key) or taken[f"{key}.right"]

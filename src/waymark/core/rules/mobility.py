@@ -45,7 +45,7 @@ MOBILITY: Mapping[str, MobilityTest] = {
         "Hamstrings",
         "Lie flat, other leg down, lift the straight leg until the pelvis turns. Inclinometer on the shin, from level.",
         20, 130, True, 60, {"road": 65, "cyclocross": 65, "time-trial": 75, "city": 50},
-        "set the saddle for this leg; watch the hips rock",
+        "saddle height goes by the tighter leg; watch the hips rock",
     ),
     "hip_bend": MobilityTest(
         "Hip bend",

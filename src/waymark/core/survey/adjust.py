@@ -16,9 +16,10 @@ from numpy.typing import NDArray
 
 from waymark.core.errors import GeometryError, InputError
 from waymark.core.marks import ORIGIN, Mark
-from waymark.core.survey.model import BB, Reading, linear, misclosure
+from waymark.core.survey.model import BB, Reading
 
 Floats = NDArray[np.float64]
+Ints = NDArray[np.int64]
 MOST_STEPS = 200
 # Steps without the curvature; a set without a slip needs four or five.
 PLAIN_STEPS = 12
@@ -28,6 +29,10 @@ RANK_SHARE = 1e-10
 # A coordinate is placed where no more than this of it lies in directions no reading speaks of.
 BLIND = 1e-6
 BB_HEIGHT_GUESS_MM = 270.0
+# A point weaker than this may have an image on the other side of its lines, some centimetres off.
+WEAK_SD_MM = 5.0
+BLIND_SD_MM = 500.0
+IMAGE_MM = 60.0
 # Where a usual bike has its points, to start from where no reading gives a place.
 USUAL_PLACES = {"s": Mark(-200, 700), "saddle": Mark(-200, 700), "nose": Mark(-50, 700)}
 USUAL_ELSEWHERE = Mark(500, 640)
@@ -80,7 +85,7 @@ def adjust(
     Raises ``InputError`` for two readings of one key, ``GeometryError`` where the numbers do not converge.
     """
     net, at = _net(readings, guesses, bb_height_mm, fixed)
-    x = _solve(net, at)
+    x = _least_of_images(net, _solve(net, at))
     return _judge(net, at, x, bb_height_mm)
 
 
@@ -110,21 +115,45 @@ def _net(
     names = sorted({p for r in readings for p in r.points()} - set(known))
     floor = any(r.kind == "floor_height" for r in readings) and bb_height_mm is None
     height = BB_HEIGHT_GUESS_MM if bb_height_mm is None else bb_height_mm
-    sigma = np.array([r.sigma for r in readings], dtype=np.float64)
-    net = _Net(tuple(readings), {name: 2 * i for i, name in enumerate(names)}, known, floor, height, sigma)
+    net = _make_net(readings, names, known, floor, height)
     return net, _start(names, readings, guesses or {}, height, floor)
 
 
 @dataclass(frozen=True, slots=True)
 class _Net:
-    """What stays the same while the unknowns move: readings, where each point stands among them, what is known."""
+    """What stays the same while the unknowns move.
+
+    ``index`` says where each unknown point stands; ``start`` and ``end`` are rows of all points, unknown
+    ones first, ``known`` ones after them; ``kinds`` is a mask of readings for each kind.
+    """
 
     readings: tuple[Reading, ...]
     index: Mapping[str, int]
-    known: Mapping[str, Mark]
+    known: Floats
     floor: bool
     bb_height_mm: float
     sigma: Floats
+    observed: Floats
+    start: Ints
+    end: Ints
+    kinds: Mapping[str, NDArray[np.bool_]]
+
+
+def _make_net(
+    readings: Sequence[Reading], names: Sequence[str], known: Mapping[str, Mark], floor: bool, height: float
+) -> _Net:
+    rows = {name: i for i, name in enumerate([*names, *known])}
+    kinds = np.array([r.kind for r in readings])
+    return _Net(
+        readings=tuple(readings), index={name: 2 * i for i, name in enumerate(names)},
+        known=np.array([(p.x_mm, p.y_mm) for p in known.values()], dtype=np.float64), floor=floor,
+        bb_height_mm=height, sigma=np.array([r.sigma for r in readings], dtype=np.float64),
+        observed=np.array([r.value for r in readings], dtype=np.float64),
+        # A floor height has no other end, whatever was named as its start.
+        start=np.array([rows[BB if r.kind == "floor_height" else r.start] for r in readings], dtype=np.int64),
+        end=np.array([rows[r.end] for r in readings], dtype=np.int64),
+        kinds={k: kinds == k for k in ("x", "y", "distance", "angle", "floor_height")},
+    )  # fmt: skip
 
 
 def linearised(
@@ -138,11 +167,10 @@ def linearised(
     The unknowns are x and y of every one of ``places``, then the BB's height over the floor.
     """
     known = {BB: ORIGIN, **(fixed or {})}
-    index = {name: 2 * i for i, name in enumerate(places)}
-    sigma = np.array([r.sigma for r in readings], dtype=np.float64)
     x = np.array([v for p in places.values() for v in (p.x_mm, p.y_mm)] + [bb_height_mm], dtype=np.float64)
-    design, gap = _system(_Net(tuple(readings), index, known, True, bb_height_mm, sigma), x)
-    return index, design, gap
+    net = _make_net(readings, list(places), known, True, bb_height_mm)
+    design, gap = _system(net, x)
+    return dict(net.index), design, gap
 
 
 def _solve(net: _Net, x: Floats) -> Floats:
@@ -168,6 +196,33 @@ def _solve(net: _Net, x: Floats) -> Floats:
     raise GeometryError("These readings cannot all be of one bike: no marks fit them.", field="observations")
 
 
+def _least_of_images(net: _Net, x: Floats) -> Floats:
+    """The least of several minima: a point held only by lines that lie nearly along each other has a mirror image.
+
+    Every such point is put to either side along the line it is weak on, and solved for again.
+    """
+    design, gap = _system(net, x)
+    cost = float(gap @ gap)
+    _, singular, vt, kept = _directions(design)
+    cofactor = (vt[kept].T / singular[kept] ** 2) @ vt[kept]
+    for at in net.index.values():
+        values, vectors = np.linalg.eigh(cofactor[at : at + 2, at : at + 2])
+        weak = float(values[-1]) ** 0.5
+        if not WEAK_SD_MM < weak < BLIND_SD_MM:
+            continue
+        for side in (-1.0, 1.0):
+            image = x.copy()
+            image[at : at + 2] += side * max(IMAGE_MM, 3 * weak) * vectors[:, -1]
+            try:
+                other = _solve(net, image)
+            except GeometryError:
+                continue
+            gap = _system(net, other)[1]
+            if float(gap @ gap) < cost - 1e-9:
+                x, cost = other, float(gap @ gap)
+    return x
+
+
 def _step(design: Floats, gap: Floats, damp: float) -> Floats:
     if not design.size:
         return np.zeros(design.shape[1])
@@ -182,8 +237,11 @@ def _step(design: Floats, gap: Floats, damp: float) -> Floats:
 def _curved_step(net: _Net, x: Floats, design: Floats, gap: Floats, damp: float) -> Floats:
     """Newton's step on the whole curvature, downhill also where the squares bend the other way."""
     whole = design.T @ design
+    off = _apart(net, x)
     for i, reading in enumerate(net.readings):
-        bend = _bend(net, reading, x) * (gap[i] / net.sigma[i])
+        if reading.kind not in ("distance", "angle"):
+            continue
+        bend = _bend(reading.kind, float(off[i, 0]), float(off[i, 1])) * (gap[i] / net.sigma[i])
         ends = [(net.index.get(reading.start), -1.0), (net.index.get(reading.end), 1.0)]
         for row, one in ends:
             for column, other in ends:
@@ -196,47 +254,52 @@ def _curved_step(net: _Net, x: Floats, design: Floats, gap: Floats, damp: float)
     return np.asarray(vectors[:, seen] @ (downhill[seen] / (size[seen] * (1 + damp))), dtype=np.float64)
 
 
-def _bend(net: _Net, reading: Reading, x: Floats) -> Floats:
-    """Second derivative of a reading by its end's coordinates, 2×2; that by its start is the same."""
-
-    def place(name: str) -> Floats:
-        at = net.index.get(name)
-        known = net.known.get(name, ORIGIN)
-        return np.array([known.x_mm, known.y_mm]) if at is None else x[at : at + 2]
-
-    if reading.kind not in ("distance", "angle"):
-        return np.zeros((2, 2))
-    dx, dy = place(reading.end) - place(reading.start)
+def _bend(kind: str, dx: float, dy: float) -> Floats:
+    """Second derivative of a distance or an angle by its end's coordinates, 2×2; that by its start is the same."""
     square = max(dx * dx + dy * dy, 1e-9)
-    if reading.kind == "distance":
-        bend = np.array([[dy * dy, -dx * dy], [-dx * dy, dx * dx]]) / square**1.5
-        return np.asarray(bend, dtype=np.float64)
-    mixed = (dy * dy - dx * dx) / square**2
-    along = 2 * dx * dy / square**2
+    if kind == "distance":
+        straight = np.array([[dy * dy, -dx * dy], [-dx * dy, dx * dx]]) / square**1.5
+        return np.asarray(straight, dtype=np.float64)
+    mixed, along = (dy * dy - dx * dx) / square**2, 2 * dx * dy / square**2
     return np.asarray(degrees(1.0) * np.array([[along, mixed], [mixed, -along]]), dtype=np.float64)
 
 
+def _apart(net: _Net, x: Floats) -> Floats:
+    """From start to end of every reading, mm."""
+    places: Floats = np.concatenate([x[: 2 * len(net.index)].reshape(-1, 2), net.known])
+    return np.asarray(places[net.end] - places[net.start], dtype=np.float64)
+
+
 def _system(net: _Net, x: Floats) -> tuple[Floats, Floats]:
-    """Weighted design matrix and misclosures at ``x``."""
-    design = np.zeros((len(net.readings), x.size))
-    gap = np.zeros(len(net.readings))
+    """Weighted design matrix and misclosures at ``x``: ``model.linear`` for all readings at once."""
+    off = _apart(net, x)
+    dx, dy = off[:, 0], off[:, 1]
     bb = float(x[-1]) if net.floor else net.bb_height_mm
-
-    def place(name: str) -> Mark:
-        at = net.index.get(name)
-        return net.known[name] if at is None else Mark(float(x[at]), float(x[at + 1]))
-
-    for i, reading in enumerate(net.readings):
-        # A floor height has no other end, whatever was named as its start.
-        begin = ORIGIN if reading.kind == "floor_height" else place(reading.start)
-        line = linear(reading, begin, place(reading.end), bb)
-        gap[i] = misclosure(reading, line.value)
-        for name, slopes in ((reading.start, line.slope[:2]), (reading.end, line.slope[2:4])):
-            at = net.index.get(name)
-            if at is not None and (reading.kind != "floor_height" or name == reading.end):
-                design[i, at : at + 2] += slopes
-        if net.floor:
-            design[i, -1] = line.slope[4]
+    square = np.maximum(dx * dx + dy * dy, 1e-9)
+    long = np.sqrt(square)
+    k = net.kinds
+    straight, angle = k["distance"], k["angle"]
+    turn = degrees(1.0)
+    by_x = np.where(k["x"], 1.0, np.where(straight, dx / long, np.where(angle, -turn * dy / square, 0.0)))
+    by_y = np.where(straight, dy / long, np.where(angle, turn * dx / square, np.where(k["x"], 0.0, 1.0)))
+    computed = np.where(
+        k["x"],
+        dx,
+        np.where(
+            straight, long, np.where(angle, np.degrees(np.arctan2(dy, dx)), dy + k["floor_height"] * bb)
+        ),
+    )
+    gap = net.observed - computed
+    # Angles the short way round.
+    gap = np.where(angle, (gap + 180.0) % 360.0 - 180.0, gap)
+    design = np.zeros((len(net.readings), x.size))
+    rows = np.arange(len(net.readings))
+    for ends, sign in ((net.start, -1.0), (net.end, 1.0)):
+        free = ends < len(net.index)
+        np.add.at(design, (rows[free], 2 * ends[free]), sign * by_x[free])
+        np.add.at(design, (rows[free], 2 * ends[free] + 1), sign * by_y[free])
+    if net.floor:
+        design[:, -1] = k["floor_height"]
     return design / net.sigma[:, None], gap / net.sigma
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from math import atan2, cos, degrees, hypot, radians, sin
+from math import atan2, degrees, hypot
 from typing import Literal
 
 from waymark.core.errors import InputError
@@ -82,11 +82,3 @@ def linear(reading: Reading, start: Mark, end: Mark, bb_height_mm: float) -> Lin
                 degrees(atan2(dy, dx)),
                 (k * dy / square, -k * dx / square, -k * dy / square, k * dx / square, 0),
             )
-
-
-def misclosure(reading: Reading, computed: float) -> float:
-    """Observed less computed; angles the short way round."""
-    gap = reading.value - computed
-    if reading.kind == "angle":
-        gap = degrees(atan2(sin(radians(gap)), cos(radians(gap))))
-    return gap

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 
-from waymark.core.callout import BY_NAME, Leans, Observed, Prompt, Survey, Taken, both_sides, stated
+from waymark.core.callout import BY_NAME, Leans, Observed, Prompt, Survey, Taken, behind, both_sides, stated
 from waymark.core.callout.level import WAYS_DIFFER_DEG
 from waymark.core.callout.prompt import HOLDS
 from waymark.core.callout.slips import likely_slips
@@ -28,11 +28,6 @@ def figure(value: float, unit: str) -> str:
 def prompt_of(key: str) -> Prompt:
     """The prompt behind a reading's or a survey's key."""
     return BY_NAME[key.split("#")[0].split(".")[0]]
-
-
-def taken_behind(taken: Mapping[str, Taken], key: str) -> Taken:
-    """What a survey key was read from; a mean of both sides is found under the right one."""
-    return taken.get(key) or taken[f"{key}.right"]
 
 
 def findings_of(state: FitState, layers: Layers) -> list[Finding]:
@@ -92,7 +87,7 @@ def _slip(
     state: FitState, taken: Mapping[str, Taken], leans: Leans, survey: Survey, judged: JudgedReading
 ) -> Finding:
     at = next(o for o in survey.observed if o.reading.key == judged.reading.key)
-    prompt, behind = prompt_of(at.key), taken_behind(taken, at.key)
+    prompt, source = prompt_of(at.key), behind(taken, at.key)
     turn = prompt.sight.turn if prompt.sight else "as_read"
     value = stated(turn, judged.reading.value, leans)
     title, unit, key = title_of(state, at.key), prompt.unit, judged.reading.key
@@ -117,21 +112,21 @@ def _slip(
             says = f"The other {others} agree on {figure(agree, unit)} ± {doubt}."
         if len(survey.suspects) > 1:
             says += " More than one stands out: settle one, then look again."
-        reading = state.measure.readings.get(behind.key)
+        reading = state.measure.readings.get(source.key)
         typed = reading.heard[at.repeat or 0].typed if reading else ""
         slips = likely_slips(
             prompt, typed, value, agree, judged.agreeing_sd, judged.reading.sigma, survey, leans,
             HOLDS[state.measure.handlebar()][0],
-        ) if at.repeat is not None or len(behind.values) == 1 else ()  # fmt: skip
+        ) if at.repeat is not None or len(source.values) == 1 else ()  # fmt: skip
         if slips and not judged.not_told_from:
             best = slips[0]
             shown = figure(best.value, unit)
             likely = _likely(best.words, shown, exact=best.exact)
-            if best.exact and at.key == behind.key:
+            if best.exact and at.key == source.key:
                 typed = f"{round(best.value, 2):g}{'°' if unit == '°' else ' mm'}"
                 remedies.insert(0, Remedy(what="corrected", label=f"Use {shown}", key=key, typed=typed))
     other = (
-        taken.get(f"{prompt.name}.{'left' if behind.side == 'right' else 'right'}") if behind.side else None
+        taken.get(f"{prompt.name}.{'left' if source.side == 'right' else 'right'}") if source.side else None
     )
     if other is not None and other.values:
         says += f" The {other.side} was read {figure(other.mean, unit)}."
@@ -209,4 +204,4 @@ def _word(judged: JudgedReading | None, it: Taken) -> ReadingWord:
 
 def observed_word(survey: Survey, taken: Mapping[str, Taken], it: Observed) -> ReadingWord:
     """How one of the survey's readings agrees, in a word."""
-    return _word(survey.judged_of(it.reading.key), taken_behind(taken, it.key))
+    return _word(survey.judged_of(it.reading.key), behind(taken, it.key))

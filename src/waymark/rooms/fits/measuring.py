@@ -21,7 +21,7 @@ from waymark.core.callout.prompt import key_of
 from waymark.core.marks import Mark
 from waymark.core.survey import Advice, Reading, advise
 from waymark.core.survey.drift import Measured, drift
-from waymark.rooms.fits.findings import NUMBER_WORDS, figure, findings_of, observed_word, prompt_of
+from waymark.rooms.fits.findings import NUMBER_WORDS, findings_of, observed_word, prompt_of
 from waymark.rooms.fits.layers import Layers
 from waymark.rooms.fits.measure_views import (
     Agreement,
@@ -263,8 +263,3 @@ def _kept(record: SetupRecord, survey: Survey | None) -> KeptSetup:
     return KeptSetup(
         on=record.on, by=record.by, note=record.note, readings=record.readings, says=says, lines=lines
     )
-
-
-def figure_of(prompt: Prompt, value: float) -> str:
-    """A reading as its dimension line shows it."""
-    return figure(value, prompt.unit)

@@ -11,10 +11,10 @@ from waymark.core.drawing.model import BikeDrawing
 from waymark.core.drawing.primitives import Path
 from waymark.core.drawing.sights import Dimension, dimension, ellipse, position_line
 from waymark.core.marks import ORIGIN, Mark
-from waymark.rooms.fits.findings import observed_word, prompt_of
+from waymark.rooms.fits.findings import figure, observed_word, prompt_of
 from waymark.rooms.fits.layers import Layers
 from waymark.rooms.fits.measure_views import Line, Magnified, PositionLine, ReadingWord, Sighted
-from waymark.rooms.fits.measuring import POINT_LABELS, figure_of
+from waymark.rooms.fits.measuring import POINT_LABELS
 from waymark.rooms.fits.state import FitState, title_of
 from waymark.rooms.fits.surveying import leans_of, taken_of
 
@@ -52,7 +52,7 @@ def dimensions(state: FitState, layers: Layers, bike: BikeDrawing) -> list[Sight
                 Sighted(
                     key=key, lines=[_stroke(p) for p in (*found.helps, *found.strokes)], x_mm=found.label.x_mm,
                     y_mm=found.label.y_mm, word=words.get(key, "unchecked") if it else "asked",
-                    figure=figure_of(prompt, it.mean) if it and it.values else "",
+                    figure=figure(it.mean, prompt.unit) if it and it.values else "",
                 )
             )  # fmt: skip
     return made
@@ -141,7 +141,7 @@ def loupes(state: FitState, layers: Layers) -> list[Magnified]:
                 lines.append(
                     PositionLine(
                         key=it.reading.key, title=title_of(state, it.key), d=path.d(),
-                        figure=figure_of(prompt_of(it.key), _stated(it.key, it.repeat, taken)),
+                        figure=figure(_stated(it.key, it.repeat, taken), prompt_of(it.key).unit),
                         word=observed_word(survey, taken, it),
                     )
                 )  # fmt: skip

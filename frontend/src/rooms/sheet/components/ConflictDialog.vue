@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
+import { titleOf } from '../measure/callout'
 import { valueWords } from '../words'
 import { useSheet } from '../useSheet'
 
@@ -12,6 +13,7 @@ const theirs = computed(() => {
   if (!met || !store.sheet) return []
   return met.theirs.history.filter((change) => change.number > store.sheet!.revision)
 })
+const titles = computed(() => new Map((store.sheet?.measure?.asked ?? []).map((it) => [it.key, titleOf(it)])))
 </script>
 
 <template>
@@ -23,7 +25,7 @@ const theirs = computed(() => {
       </section>
       <section aria-label="Mine">
         <h3>Here, not kept yet</h3>
-        <p v-for="change in store.conflict.mine" :key="change.path">{{ valueWords(change.path, change.value) }}</p>
+        <p v-for="change in store.conflict.mine" :key="change.path">{{ valueWords(change.path, change.value, titles) }}</p>
         <p v-if="!store.conflict.mine.length">An undo. Look at theirs first.</p>
       </section>
     </div>

@@ -26,11 +26,13 @@ function onKey(event: KeyboardEvent) {
     ArrowDown: () => call.step(1),
     ArrowUp: () => call.step(-1),
     '*': () => call.press(),
+    Delete: () => call.takeBack(),
     Escape: () => (call.draft ? call.clear() : input.value?.blur()),
   }
   const work = act[event.key]
   if (!work || event.ctrlKey || event.metaKey || event.altKey) return
   if (call.prompt?.unit === 'words' && ['=', '*'].includes(event.key)) return
+  if (event.key === 'Delete' && (call.draft || !call.prompt?.typed.length)) return
   event.preventDefault()
   event.stopPropagation()
   void work()
@@ -38,7 +40,7 @@ function onKey(event: KeyboardEvent) {
 </script>
 
 <template>
-  <section v-if="call.prompt" class="entry" :class="{ phone, words: call.prompt.unit === 'words' }" aria-label="Call-out">
+  <section v-if="call.prompt" class="entry" :class="{ handheld: phone, words: call.prompt.unit === 'words' }" aria-label="Call-out">
     <h1 id="asked" aria-live="polite">{{ titleOf(call.prompt) }}</h1>
     <p class="hint quiet">{{ call.prompt.hint }}</p>
     <div class="line" :class="{ wrong: call.fault }">
@@ -59,6 +61,7 @@ function onKey(event: KeyboardEvent) {
     <div v-if="!phone" class="keys quiet">
       <button type="button" @click="call.keep()"><kbd>Enter</kbd> {{ call.draft ? 'keep' : 'later' }}</button>
       <button type="button" @click="call.again()"><kbd>=</kbd> {{ call.adding ? 'adding' : 'again' }}</button>
+      <button v-if="call.prompt.typed.length && !call.draft" type="button" @click="call.takeBack()"><kbd>Del</kbd> take back</button>
       <button type="button" aria-label="Back and on" @click="call.step(-1)"><kbd>↑</kbd><kbd>↓</kbd></button>
       <button type="button" class="all" @click="emit('all')">All {{ call.turn.length }}</button>
       <button v-if="call.instrument" type="button" :title="`${call.instrument.label}, ${call.instrument.link}${call.instrument.simulated ? ', simulated' : ''}`" @click="call.press()"><kbd>*</kbd> {{ call.instrument.label.toLowerCase() }}</button>
@@ -88,8 +91,8 @@ input:focus { outline: none; }
 .keys button { padding: 0; border: 0; background: none; color: inherit; cursor: pointer; white-space: nowrap; }
 .keys .all { order: 1; margin-left: auto; border-bottom: 1px solid var(--rule); }
 .entry > p.small { padding-top: 6px; }
-.phone { padding: 10px 20px 6px; border: 0; }
-.phone h1 { font-size: 28px; }
-.phone input { height: 92px; font-size: 92px; }
-.phone.words input { height: 60px; font-size: 30px; }
+.handheld { padding: 10px 20px 6px; border: 0; }
+.handheld h1 { font-size: 28px; }
+.handheld input { height: 92px; font-size: 92px; }
+.handheld.words input { height: 60px; font-size: 30px; }
 </style>

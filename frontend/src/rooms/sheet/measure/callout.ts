@@ -24,14 +24,14 @@ export function neighbour(turn: Asked[], from: string | null, by: 1 | -1): Asked
   return turn[at + by] ?? turn[at] ?? null
 }
 
-/** Whether what is typed into a number's entry is the beginning of a name. */
+/** Whether what is typed is the beginning of a name: letters where a number is asked, or anything after a slash. */
 export function soundsLikeAName(draft: string, unit: Asked['unit']): boolean {
-  return unit !== 'words' && /^\s*[a-z]{2,}/i.test(draft)
+  return /^\s*\/./.test(draft) || (unit !== 'words' && /^\s*[a-z]{2,}/i.test(draft))
 }
 
 /** Prompts whose title has every word typed, those that begin with it first. */
 export function named(asked: Asked[], words: string): Asked[] {
-  const parts = words.toLowerCase().split(/\s+/).filter(Boolean)
+  const parts = words.replace('/', ' ').toLowerCase().split(/\s+/).filter(Boolean)
   const titled = asked.map((it) => ({ it, title: titleOf(it).toLowerCase() }))
   const found = titled.filter(({ title }) => parts.every((p) => title.includes(p)))
   const first = parts[0] ?? ''

@@ -43,8 +43,8 @@ function keepWords() {
 
 <style scoped>
 .record { padding: 18px 32px 32px 40px; max-width: 980px; }
-header { display: grid; grid-template-columns: 270px 1fr; gap: 16px; padding-bottom: 12px; border-bottom: 1px solid var(--ink); }
-h1 { font-size: 42px; line-height: 1.05; }
+header { display: grid; grid-template-columns: 290px 1fr; gap: 16px; padding-bottom: 12px; border-bottom: 1px solid var(--ink); }
+h1 { font-size: 37px; line-height: 1.05; }
 .about { width: 100%; height: 28px; padding: 0 4px; margin-left: -5px; border: 1px solid transparent; border-radius: 3px; background: none; color: var(--quiet); }
 .about:hover { border-color: var(--rule); }
 .about:focus { outline: 2px solid var(--ink); outline-offset: 0; background: var(--sheet); }
