@@ -55,8 +55,10 @@ def main() -> None:
             viewport={"width": 390, "height": 844}, reduced_motion="reduce"
         ).new_page()
         phone.goto(f"{room.url}/fits/3/measure")
-        for digit in "-0":
-            phone.locator(".entry input").press(digit)
+        phone.get_by_role("button", name="All ").click()
+        phone.get_by_role("button", name="Saddle mark to drops, right").click()
+        for digit in "78":
+            phone.get_by_role("button", name=digit, exact=True).click()
         take_now(phone, "call-out-phone")
         dark = browser.new_context(viewport=size, reduced_motion="reduce").new_page()
         dark.add_init_script("localStorage.setItem('waymark.sheet', 'dark')")

@@ -42,12 +42,14 @@ const verdict = computed(() => {
   return line?.word ?? null
 })
 const others = computed(() => props.sheet.measure!.findings.filter((f) => !finding.value.includes(f)))
-const KEYS = ['7', '8', '9', '⌫', '4', '5', '6', '=', '1', '2', '3', 'keep', ',', '0', '½']
+// Halves are of inches; in mm and degrees the sign is wanted.
+const KEYS = computed(() => ['7', '8', '9', '⌫', '4', '5', '6', '=', '1', '2', '3', 'keep', ',', '0', unit.value === 'in' && call.prompt?.unit === 'mm' ? '½' : '−'])
 function press(key: string) {
   if (key === '⌫') call.draft = call.draft.slice(0, -1)
   else if (key === '=') void call.again()
   else if (key === 'keep') void call.keep()
   else if (key === '½') call.draft += ' 1/2 in'
+  else if (key === '−') call.draft = call.draft.startsWith('-') ? call.draft.slice(1) : `-${call.draft}`
   else call.draft += key
 }
 </script>
@@ -76,7 +78,7 @@ function press(key: string) {
     <div v-if="finding.length || (others.length && !before)" class="settle"><Findings :findings="finding.length ? finding : others.slice(0, 1)" /></div>
     <CallOutEntry phone />
     <div class="pad">
-      <button v-for="k in KEYS" :key="k" type="button" :class="{ keep: k === 'keep', small: k === '=' }" :aria-label="k === '⌫' ? 'Delete' : k === '=' ? 'Second reading' : k === 'keep' ? 'Keep' : undefined" :disabled="k === 'keep' && !call.draft" @click="press(k)">
+      <button v-for="k in KEYS" :key="k" type="button" :class="{ keep: k === 'keep', small: k === '=' }" :aria-label="k === '⌫' ? 'Delete' : k === '=' ? 'Second reading' : k === 'keep' ? 'Keep' : k === '−' ? 'Sign' : undefined" :disabled="k === 'keep' && !call.draft" @click="press(k)">
         <template v-if="k === '='">second<br />reading</template><template v-else-if="k === 'keep'">Keep</template><template v-else>{{ k }}</template>
       </button>
     </div>
