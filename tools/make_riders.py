@@ -166,6 +166,7 @@ def write(session: Session, it: dict[str, Any]) -> str:
     """Type one rider in and export the file."""
     rider = riders.add_rider(session, it["name"], riders.Profile(about=it["about"]))
     riders.edit_rider(
+        session,
         rider,
         riders.RiderEdit(
             facts=riders.Facts(words=it["words"], **it.get("facts", {})),

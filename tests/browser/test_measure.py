@@ -205,6 +205,8 @@ def test_shares_are_moved_by_key_and_what_hurts_is_marked(demo_room: Room, page:
     with page.expect_response("**/sheet?*"):
         page.mouse.up()
     expect(page.get_by_text("55 + 30 + 6 + 9 = 100 %")).to_be_visible()
+    page.locator("body").press("Control+z")
+    expect(page.get_by_text("55 + 30 + 10 + 5 = 100 %")).to_be_visible()
     outline = page.get_by_role("group", name="Body outline").bounding_box()
     assert outline
     page.mouse.click(outline["x"] + 97, outline["y"] + 300)

@@ -248,6 +248,29 @@ def test_facts_change_alone_and_consent_is_dated(empty: TestClient, rider: int) 
     assert facts["about"] == "41"
 
 
+def test_a_records_changes_are_taken_back_and_brought_again(empty: TestClient, rider: int) -> None:
+    def step(way: str) -> Any:
+        return empty.post(f"/api/riders/{rider}/{way}")
+
+    assert step("undo").json()["field"] == "undo"
+    edit(empty, rider, measures={"height": "1760"})
+    edit(empty, rider, measures={"height": "1670"}, facts={"words": "Home by dark."})
+    empty.post(f"/api/riders/{rider}/uses", json={"what": "add", "use": "gravel"})
+    out = step("undo").json()
+    assert (out["profile"]["uses"], out["redo"]) == ([], "Uses 100")
+    assert out["undo"] == "Height 1670, Words"
+    out = step("undo").json()
+    assert (line(out, "height")["says"], out["profile"]["words"]) == (None, "")
+    assert out["profile"]["measures"]["height"]["value"] == 1760
+    assert step("redo").json()["profile"]["words"] == "Home by dark."
+    # A new change on what is shown leaves what was undone behind.
+    assert edit(empty, rider, facts={"keeps": "the bell"})["redo"] is None
+    assert step("redo").status_code == 422
+    for _ in range(3):
+        step("undo")
+    assert empty.get("/api/riders").json()[0]["profile"]["measures"] == {}
+
+
 def picture(form: str = "JPEG", size: tuple[int, int] = (40, 20)) -> bytes:
     """A picture with a place written in it, taken with the camera on its side."""
     out = io.BytesIO()
@@ -288,7 +311,13 @@ def test_one_riders_records_are_given_out_whole(demo: TestClient) -> None:
     demo.post("/api/fits/1/photos", files={"file": ("a", picture())})
     packed = zipfile.ZipFile(io.BytesIO(demo.get("/api/riders/1/records").content))
     names = packed.namelist()
-    assert {"README.txt", "rider.json", "fit-1.waymark.json", "fit-1-history.json"} <= set(names)
+    assert {
+        "README.txt",
+        "rider.json",
+        "rider-history.json",
+        "fit-1.waymark.json",
+        "fit-1-history.json",
+    } <= set(names)
     assert any(n.startswith("photos/fit-1-") for n in names)
     assert json.loads(packed.read("rider.json"))["name"] == "Tamsin Orre"
     assert (

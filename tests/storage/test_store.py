@@ -27,6 +27,7 @@ TABLES = {
     "parts",
     "house_rules",
     "photos",
+    "rider_revisions",
 }
 
 

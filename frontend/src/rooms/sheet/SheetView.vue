@@ -142,8 +142,8 @@ useEventListener(window, 'keydown', (event) => {
         <SetupBench v-else-if="post === 'setup'" :sheet="sheet" />
         <RideBench v-else :sheet="sheet" @history="history = true" />
         <footer class="undo">
-          <button type="button" class="press bare low" :disabled="!sheet.undo" :title="sheet.undo ? `Undo: ${sheet.undo}` : 'Nothing to undo'" @click="store.undo()">Undo</button>
-          <button type="button" class="press bare low" :disabled="!sheet.redo" :title="sheet.redo ?? ''" @click="store.redo()">Bring back</button>
+          <button type="button" class="press bare low" :disabled="!store.undone" :title="store.undone ? `Undo: ${store.undone}` : 'Nothing to undo'" @click="store.undo()">Undo</button>
+          <button type="button" class="press bare low" :disabled="!store.redone" :title="store.redone ?? ''" @click="store.redo()">Bring back</button>
           <button type="button" class="press bare low" @click="history = true">History</button>
           <span class="quiet small kept" aria-live="polite">{{ store.busy ? 'keeping…' : `kept, change ${sheet.revision}` }}</span>
         </footer>

@@ -117,9 +117,27 @@ export const useSheet = defineStore('sheet', () => {
     return keepMine ? change(...met.mine) : Promise.resolve()
   }
 
+  /** On the Rider post the record and the file both change: whichever changed last goes back first. */
+  const stepsRider = computed(() => {
+    const s = sheet.value
+    if (!s || view.value !== 'rider' || !(s.rider.undo || s.rider.redo)) return false
+    return s.rider.changed_at > (s.history[0]?.made_at ?? '')
+  })
+  const undone = computed(() => (stepsRider.value ? sheet.value!.rider.undo : sheet.value?.undo) ?? null)
+  const redone = computed(() => (stepsRider.value ? sheet.value!.rider.redo : sheet.value?.redo) ?? null)
+
   function step(way: 'undo' | 'redo') {
     return run(async () => {
-      if (!sheet.value || !sheet.value[way]) return
+      if (!sheet.value) return
+      if (stepsRider.value) {
+        if (!sheet.value.rider[way]) return
+        const params = { path: { rider_id: sheet.value.rider.id } }
+        await take(way === 'undo' ? api.POST('/api/riders/{rider_id}/undo', { params }) : api.POST('/api/riders/{rider_id}/redo', { params }))
+        faults.clear()
+        sheet.value = await reread()
+        return
+      }
+      if (!sheet.value[way]) return
       const body = { base_revision: sheet.value.revision }
       try {
         sheet.value = await take(
@@ -172,7 +190,7 @@ export const useSheet = defineStore('sheet', () => {
   }
 
   return {
-    sheet, view, id, busy, trouble, conflict, preview, faults, layers,
+    sheet, view, id, undone, redone, busy, trouble, conflict, preview, faults, layers,
     open, change, refresh, settle, editRider, moveUse, undo: () => step('undo'), redo: () => step('redo'),
   }
 })

@@ -1,21 +1,18 @@
-"""Append-only history: every change is a new revision, and so is every undo.
-
-Each revision remembers the one it was made on. Undo appends a revision that restores that one; redo appends
-one that restores the newest made on the present. Nothing is ever taken away, so both work after a reload
-and after a restart.
-"""
+"""Append-only history of a fit file: every change is a new revision, and so is every undo (storage/revisions)."""
 
 from __future__ import annotations
 
 from datetime import UTC, datetime
 
-from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from waymark.core.errors import ConflictError, InputError, NotFoundError
 from waymark.rooms.fits.layers import layers_of
 from waymark.rooms.fits.state import FitState, migrated
 from waymark.rooms.fits.tables import FitRow, MarkRow, RevisionRow
+from waymark.storage import Line, effective
+
+LINE = Line(RevisionRow, RevisionRow.fit_id)
 
 
 def fit_row(session: Session, fit_id: int) -> FitRow:
@@ -28,7 +25,7 @@ def fit_row(session: Session, fit_id: int) -> FitRow:
 
 def revision(session: Session, fit_id: int, number: int) -> RevisionRow:
     """One revision; raises ``NotFoundError``."""
-    row = session.get(RevisionRow, (fit_id, number))
+    row = LINE.get(session, fit_id, number)
     if row is None:
         raise NotFoundError("There is no such revision.", field="revision", kept=str(number))
     return row
@@ -42,11 +39,6 @@ def head_of(session: Session, fit: FitRow) -> RevisionRow:
 def state_of(row: RevisionRow) -> FitState:
     """The state a revision keeps, of whatever version it was written."""
     return FitState.model_validate(migrated(row.state))
-
-
-def effective(row: RevisionRow) -> int:
-    """The revision whose state this one shows: itself, or the one it restored."""
-    return row.number if row.restores is None else row.restores
 
 
 def append(
@@ -82,19 +74,12 @@ def demand_head(fit: FitRow, base_revision: int) -> None:
 
 def undo_target(session: Session, fit: FitRow) -> RevisionRow | None:
     """The revision an undo would bring back."""
-    shown = revision(session, fit.id, effective(head_of(session, fit)))
-    return None if shown.came_from is None else revision(session, fit.id, shown.came_from)
+    return LINE.undone_by(session, fit.id, head_of(session, fit))
 
 
 def redo_target(session: Session, fit: FitRow) -> RevisionRow | None:
     """The revision a redo would bring back: the newest one made on the present."""
-    query = (
-        select(RevisionRow)
-        .where(RevisionRow.fit_id == fit.id, RevisionRow.came_from == effective(head_of(session, fit)))
-        .order_by(RevisionRow.number.desc())
-        .limit(1)
-    )
-    return session.scalars(query).first()
+    return LINE.redone_by(session, fit.id, head_of(session, fit))
 
 
 def undo(session: Session, fit: FitRow) -> RevisionRow:

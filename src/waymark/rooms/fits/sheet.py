@@ -32,6 +32,7 @@ from waymark.rooms.fits.trail import trail_of
 from waymark.rooms.fits.views import Change, Dial, PostName, Sheet, StatedAs
 from waymark.rooms.house_rules import asked_prompts
 from waymark.rooms.riders import Profile, profile_of, rider_out
+from waymark.storage import effective
 
 DIAL_EDGE_DEG = 1.5
 HISTORY_SHOWN = 30
@@ -65,8 +66,8 @@ def sheet_of(session: Session, fit: FitRow, view: PostName) -> Sheet:
         problems.append(wrong.message)
     undo, redo = history.undo_target(session, fit), history.redo_target(session, fit)
     return Sheet(
-        id=fit.id, title=fit.title, rider=rider_out(fit.rider), revision=fit.head,
-        undo=history.revision(session, fit.id, history.effective(head)).title if undo else None,
+        id=fit.id, title=fit.title, rider=rider_out(session, fit.rider), revision=fit.head,
+        undo=history.revision(session, fit.id, effective(head)).title if undo else None,
         redo=redo.title if redo else None,
         state=state, trail=trail_of(profile, state, layers),
         ledger=measured_rows(state, layers) if view == "measure" else ledger_of(state, layers),

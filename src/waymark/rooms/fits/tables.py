@@ -9,7 +9,7 @@ from sqlalchemy import JSON, Float, ForeignKey, ForeignKeyConstraint, LargeBinar
 from sqlalchemy.orm import Mapped, deferred, mapped_column, relationship
 
 from waymark.rooms.riders import RiderRow
-from waymark.storage import Base, UtcTime
+from waymark.storage import Base, RevisionColumns, UtcTime
 
 
 class FitRow(Base):
@@ -26,18 +26,13 @@ class FitRow(Base):
     rider: Mapped[RiderRow] = relationship(lazy="joined")
 
 
-class RevisionRow(Base):
-    """One change. ``came_from`` is the revision it was made on; ``restores`` the one an undo brought back."""
+class RevisionRow(RevisionColumns):
+    """One change of a fit file."""
 
     __tablename__ = "fit_revisions"
 
     fit_id: Mapped[int] = mapped_column(ForeignKey("fits.id", ondelete="CASCADE"), primary_key=True)
-    number: Mapped[int] = mapped_column(primary_key=True)
-    came_from: Mapped[int | None]
-    restores: Mapped[int | None]
-    title: Mapped[str] = mapped_column(String(200))
     state: Mapped[dict[str, Any]] = mapped_column(JSON)
-    made_at: Mapped[datetime] = mapped_column(UtcTime)
 
 
 class MarkRow(Base):

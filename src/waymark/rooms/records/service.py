@@ -11,12 +11,13 @@ from sqlalchemy.orm import Session
 
 from waymark.core.errors import InputError
 from waymark.rooms.fits import export_fit, fits_of, history_lines, photos_of
-from waymark.rooms.riders import profile_of, rider_row
+from waymark.rooms.riders import profile_of, rider_changes, rider_row
 
 SUFFIXES = {"image/jpeg": "jpg", "image/png": "png", "image/webp": "webp"}
 README = """Everything this fit room keeps of one rider.
 
 rider.json             name, measures, mobility, complaints, uses and consent
+rider-history.json     every change of that with its time
 fit-N.waymark.json     each fit file as it now stands, readable by any Waymark
 fit-N-history.json     every change of it with its time
 photos/                the photos of the files, without place or time
@@ -40,6 +41,7 @@ def export_rider(session: Session, rider_id: int) -> bytes:
             "name": rider.name, "profile": profile_of(rider).model_dump(exclude_none=True),
             "made_at": rider.made_at.isoformat(), "changed_at": rider.changed_at.isoformat(),
         }))  # fmt: skip
+        put("rider-history.json", _json(rider_changes(session, rider)))
         for fit in fits_of(session, rider.id):
             put(f"fit-{fit.id}.waymark.json", export_fit(session, fit))
             put(f"fit-{fit.id}-history.json", _json(history_lines(session, fit)))

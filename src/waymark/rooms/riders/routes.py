@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from fastapi import APIRouter
 
 from waymark.rooms.deps import ERRORS, Key, StoreDep
-from waymark.rooms.riders import service
+from waymark.rooms.riders import history, service
 from waymark.rooms.riders.schemas import Profile, RiderEdit, RiderIn, RiderOut, UseMove
+from waymark.storage import Store
 
 router = APIRouter(prefix="/api/riders", tags=["riders"], responses=ERRORS)
 
@@ -15,14 +18,14 @@ router = APIRouter(prefix="/api/riders", tags=["riders"], responses=ERRORS)
 def list_riders(store: StoreDep) -> list[RiderOut]:
     """Every rider by name."""
     with store.looking() as session:
-        return [service.rider_out(row) for row in service.rider_rows(session)]
+        return [service.rider_out(session, row) for row in service.rider_rows(session)]
 
 
 @router.post("", operation_id="add_rider")
 def add_rider(store: StoreDep, rider: RiderIn) -> RiderOut:
     """Keep a new rider."""
     with store.writing() as session:
-        return service.rider_out(service.add_rider(session, rider.name, Profile(about=rider.about)))
+        return service.rider_out(session, service.add_rider(session, rider.name, Profile(about=rider.about)))
 
 
 @router.patch("/{rider_id}", operation_id="edit_rider")
@@ -30,8 +33,8 @@ def edit_rider(store: StoreDep, rider_id: Key, edit: RiderEdit) -> RiderOut:
     """Change a rider; what is left out stays."""
     with store.writing() as session:
         row = service.rider_row(session, rider_id)
-        service.edit_rider(row, edit)
-        return service.rider_out(row)
+        service.edit_rider(session, row, edit)
+        return service.rider_out(session, row)
 
 
 @router.post("/{rider_id}/uses", operation_id="move_use")
@@ -39,5 +42,24 @@ def move_use(store: StoreDep, rider_id: Key, move: UseMove) -> RiderOut:
     """Drag an edge between two uses, add one, or take one out."""
     with store.writing() as session:
         row = service.rider_row(session, rider_id)
-        service.move_use(row, move)
-        return service.rider_out(row)
+        service.move_use(session, row, move)
+        return service.rider_out(session, row)
+
+
+@router.post("/{rider_id}/undo", operation_id="undo_rider")
+def undo_rider(store: StoreDep, rider_id: Key) -> RiderOut:
+    """Take the newest change of the record back."""
+    return _restored(store, rider_id, "undo")
+
+
+@router.post("/{rider_id}/redo", operation_id="redo_rider")
+def redo_rider(store: StoreDep, rider_id: Key) -> RiderOut:
+    """Bring back what an undo took."""
+    return _restored(store, rider_id, "redo")
+
+
+def _restored(store: Store, rider_id: int, way: Literal["undo", "redo"]) -> RiderOut:
+    with store.writing() as session:
+        row = service.rider_row(session, rider_id)
+        history.restore(session, row, way)
+        return service.rider_out(session, row)

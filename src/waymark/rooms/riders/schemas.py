@@ -230,3 +230,6 @@ class RiderOut(BaseModel):
     mobility: list[BendLine]
     checks: list[str]
     care: str | None
+    undo: str | None
+    redo: str | None
+    changed_at: str

@@ -17,6 +17,7 @@ from waymark.core.rules.mobility import MOBILITY, grade, sides_say
 from waymark.core.rules.uses import check_shares, counting, edge_moved, with_use, without_use
 from waymark.core.units import parse_angle, parse_length, parse_mass
 from waymark.rooms.deps import refused
+from waymark.rooms.riders import history
 from waymark.rooms.riders.schemas import (
     Bend,
     BendEdit,
@@ -33,7 +34,7 @@ from waymark.rooms.riders.schemas import (
     Use,
     UseMove,
 )
-from waymark.rooms.riders.tables import RiderRow
+from waymark.rooms.riders.tables import RiderRevisionRow, RiderRow
 
 MOST_READINGS = 9
 SIDES = re.compile(r"^l(?:eft)?\.?\s*(.+?)[\s,;]+r(?:ight)?\.?\s*(.+)$", re.IGNORECASE)
@@ -70,8 +71,26 @@ def profile_of(row: RiderRow) -> Profile:
     return Profile.model_validate(row.profile)
 
 
-def edit_rider(row: RiderRow, edit: RiderEdit) -> None:
-    """Apply an edit. Nothing is taken where any of it cannot be."""
+def rider_changes(session: Session, row: RiderRow) -> list[dict[str, Any]]:
+    """Every change of a rider's record as it is kept, the first one first."""
+    query = (
+        select(RiderRevisionRow).where(RiderRevisionRow.rider_id == row.id).order_by(RiderRevisionRow.number)
+    )
+    return [
+        {
+            "number": r.number,
+            "title": r.title,
+            "made_at": r.made_at.isoformat(),
+            "name": r.name,
+            "profile": r.profile,
+        }
+        for r in session.scalars(query)
+    ]
+
+
+def edit_rider(session: Session, row: RiderRow, edit: RiderEdit) -> None:
+    """Apply an edit as one change of the record. Nothing is taken where any of it cannot be."""
+    head = history.begin(session, row)
     profile = profile_of(row)
     for name, words in (edit.measures or {}).items():
         given = words if isinstance(words, MeasureEdit) else MeasureEdit(typed=words)
@@ -94,10 +113,12 @@ def edit_rider(row: RiderRow, edit: RiderEdit) -> None:
     called = row.name if edit.name is None else _name(edit.name)
     _keep(row, profile)
     row.name = called
+    history.append(session, row, head, _title(edit))
 
 
-def move_use(row: RiderRow, move: UseMove) -> None:
+def move_use(session: Session, row: RiderRow, move: UseMove) -> None:
     """Drag an edge between two uses, add a use, or take one out; the shares always add to a hundred."""
+    head = history.begin(session, row)
     profile = profile_of(row)
     uses, shares = profile.uses, [u.share for u in profile.uses]
     if move.what == "add":
@@ -118,6 +139,22 @@ def move_use(row: RiderRow, move: UseMove) -> None:
     for use, share in zip(uses, shares, strict=True):
         use.share = share
     _keep(row, profile)
+    history.append(session, row, head, "Uses " + " + ".join(f"{s}" for s in shares))
+
+
+def _title(edit: RiderEdit) -> str:
+    """What an edit changed, in words."""
+    said = [f"Name {edit.name}"] if edit.name else []
+    for name, given in (edit.measures or {}).items():
+        typed = (given if isinstance(given, str) else given.typed).strip()
+        said.append(f"{BODY_BOUNDS[name].label} {typed or 'taken back'}")
+    said += [MOBILITY[name].label for name in edit.mobility or {}]
+    said += (
+        [f.replace("_", " ").capitalize() for f in sorted(edit.facts.model_fields_set)] if edit.facts else []
+    )
+    said += ["What hurts"] if edit.hurts is not None else []
+    said += ["Uses"] if edit.uses is not None else []
+    return ", ".join(said) or "Nothing"
 
 
 def _keep(row: RiderRow, profile: Profile) -> None:
@@ -173,7 +210,7 @@ def _one(name: MeasureName, words: str) -> float:
     return parse_length(words, field=field, least_mm=bound.least, greatest_mm=bound.greatest).value
 
 
-def rider_out(row: RiderRow) -> RiderOut:
+def rider_out(session: Session, row: RiderRow) -> RiderOut:
     """A rider with the usual ranges, grades and checks that follow from what was taken."""
     profile = profile_of(row)
     values: dict[str, float] = {name: t.value for name, t in profile.measures.items()}
@@ -182,6 +219,9 @@ def rider_out(row: RiderRow) -> RiderOut:
         id=row.id, name=row.name, profile=profile, measures=[_line(profile, n) for n in BODY_BOUNDS],
         mobility=[_bend_line(profile, n) for n in MOBILITY], checks=cross_checks(values, profile.shoe_size),
         care=PAIN if hurting else None,
+        undo=history.shown_title(session, row) if history.undo_target(session, row) else None,
+        redo=redo.title if (redo := history.redo_target(session, row)) else None,
+        changed_at=row.changed_at.isoformat(),
     )  # fmt: skip
 
 

@@ -1,14 +1,14 @@
-"""The riders' table."""
+"""The riders' tables: who they are now, and every change."""
 
 from __future__ import annotations
 
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import JSON, String
+from sqlalchemy import JSON, ForeignKey, String
 from sqlalchemy.orm import Mapped, mapped_column
 
-from waymark.storage import Base, UtcTime
+from waymark.storage import Base, RevisionColumns, UtcTime
 
 
 class RiderRow(Base):
@@ -21,3 +21,13 @@ class RiderRow(Base):
     profile: Mapped[dict[str, Any]] = mapped_column(JSON)
     made_at: Mapped[datetime] = mapped_column(UtcTime)
     changed_at: Mapped[datetime] = mapped_column(UtcTime)
+
+
+class RiderRevisionRow(RevisionColumns):
+    """One change of a rider's record: the whole record as it was after."""
+
+    __tablename__ = "rider_revisions"
+
+    rider_id: Mapped[int] = mapped_column(ForeignKey("riders.id", ondelete="CASCADE"), primary_key=True)
+    name: Mapped[str] = mapped_column(String(120))
+    profile: Mapped[dict[str, Any]] = mapped_column(JSON)

@@ -1,4 +1,4 @@
-"""House rules and photos. Two new tables; nothing that is kept is touched.
+"""House rules, photos, and the riders' changes. Three new tables; nothing that is kept is touched.
 
 Fit states are brought to version 2 when they are read, not here: history is never rewritten.
 """
@@ -30,8 +30,20 @@ def upgrade() -> None:
         sa.Column("made_at", sa.DateTime, nullable=False),
     )
     op.create_index("ix_photos_fit_id", "photos", ["fit_id"])
+    op.create_table(
+        "rider_revisions",
+        sa.Column("rider_id", sa.Integer, sa.ForeignKey("riders.id", ondelete="CASCADE"), primary_key=True),
+        sa.Column("number", sa.Integer, primary_key=True),
+        sa.Column("came_from", sa.Integer, nullable=True),
+        sa.Column("restores", sa.Integer, nullable=True),
+        sa.Column("title", sa.String(200), nullable=False),
+        sa.Column("made_at", sa.DateTime, nullable=False),
+        sa.Column("name", sa.String(120), nullable=False),
+        sa.Column("profile", sa.JSON, nullable=False),
+    )
 
 
 def downgrade() -> None:
+    op.drop_table("rider_revisions")
     op.drop_table("photos")
     op.drop_table("house_rules")
