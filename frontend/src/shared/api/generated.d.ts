@@ -2687,7 +2687,7 @@ export interface components {
         };
         /**
          * PositionLine
-         * @description Where a mark lies by one reading alone.
+         * @description Where a mark lies by one reading alone; ``value_mm`` where it is a length.
          */
         PositionLine: {
             /** Key */
@@ -2698,6 +2698,8 @@ export interface components {
             d: string;
             /** Figure */
             figure: string;
+            /** Value Mm */
+            value_mm: number | null;
             /**
              * Word
              * @enum {string}
@@ -3357,7 +3359,7 @@ export interface components {
         };
         /**
          * Sighted
-         * @description A reading's dimension line on the elevation.
+         * @description A reading's dimension line on the elevation; ``value_mm`` where it is a length.
          */
         Sighted: {
             /** Key */
@@ -3372,6 +3374,8 @@ export interface components {
             word: ("fits" | "suspect" | "kept" | "left out" | "unchecked") | "asked";
             /** Figure */
             figure: string;
+            /** Value Mm */
+            value_mm: number | null;
         };
         /**
          * SizeOffer

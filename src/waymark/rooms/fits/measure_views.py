@@ -97,7 +97,7 @@ class NextView(BaseModel):
 
 
 class Sighted(BaseModel):
-    """A reading's dimension line on the elevation."""
+    """A reading's dimension line on the elevation; ``value_mm`` where it is a length."""
 
     key: str
     lines: list[Line]
@@ -105,6 +105,7 @@ class Sighted(BaseModel):
     y_mm: float
     word: ReadingWord | Literal["asked"]
     figure: str
+    value_mm: float | None
 
 
 class Magnified(BaseModel):
@@ -119,12 +120,13 @@ class Magnified(BaseModel):
 
 
 class PositionLine(BaseModel):
-    """Where a mark lies by one reading alone."""
+    """Where a mark lies by one reading alone; ``value_mm`` where it is a length."""
 
     key: str
     title: str
     d: str
     figure: str
+    value_mm: float | None
     word: ReadingWord
 
 

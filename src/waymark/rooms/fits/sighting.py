@@ -53,6 +53,7 @@ def dimensions(state: FitState, layers: Layers, bike: BikeDrawing) -> list[Sight
                     key=key, lines=[_stroke(p) for p in (*found.helps, *found.strokes)], x_mm=found.label.x_mm,
                     y_mm=found.label.y_mm, word=words.get(key, "unchecked") if it else "asked",
                     figure=figure(it.mean, prompt.unit) if it and it.values else "",
+                    value_mm=it.mean if it and it.values and prompt.unit == "mm" else None,
                 )
             )  # fmt: skip
     return made
@@ -138,11 +139,11 @@ def loupes(state: FitState, layers: Layers) -> list[Magnified]:
                 continue
             path = position_line(it.reading, name, raw, height, lambda p: levelled(p, survey.level))
             if path is not None:
+                value, unit = _stated(it.key, it.repeat, taken), prompt_of(it.key).unit
                 lines.append(
                     PositionLine(
-                        key=it.reading.key, title=title_of(state, it.key), d=path.d(),
-                        figure=figure(_stated(it.key, it.repeat, taken), prompt_of(it.key).unit),
-                        word=observed_word(survey, taken, it),
+                        key=it.reading.key, title=title_of(state, it.key), d=path.d(), figure=figure(value, unit),
+                        value_mm=value if unit == "mm" else None, word=observed_word(survey, taken, it),
                     )
                 )  # fmt: skip
         made.append(

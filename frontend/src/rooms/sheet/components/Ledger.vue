@@ -49,7 +49,7 @@ const lastHead = () => (props.last === 'moves' ? 'Moves by' : 'Miss') + (unit.va
     </span>
     <button type="button" class="fold" @click="emit('fold')"><kbd>L</kbd> open the ledger</button>
   </section>
-  <section v-else class="ledger" :class="{ sure, many: rows.length > 3 }" aria-label="Ledger">
+  <section v-else class="ledger" :class="{ sure, inch: unit === 'in', many: rows.length > 3 }" aria-label="Ledger">
     <table>
       <thead>
         <tr>
@@ -132,7 +132,9 @@ tbody th { font-size: 17px; font-weight: 620; padding-left: 4px; }
 .many .pair small { margin-top: -2px; }
 .many .pair { height: 32px; }
 .many tbody th { font-size: 15.5px; line-height: 1.1; }
+.inch .pair, .inch.sure .pair { gap: 3px; padding: 0 6px 0 0; font-size: 14px; letter-spacing: -0.04em; }
 @media (max-width: 1180px) {
+  .inch .pair, .inch.sure .pair { font-size: 11.5px; }
   .first, tbody th { width: 72px; }
   .first .fold { font-size: 11.5px; white-space: nowrap; }
   .left { width: 172px; padding-left: 8px; }

@@ -1,16 +1,19 @@
 <script setup lang="ts">
 import type { Schemas } from '@/shared/api/client'
 
+import { useSettings } from '@/shared/settings'
+
 import { useCallOut } from './useCallOut'
 
 /** What does not agree, one card each: what the others say, what the slip may be, and what to do. */
 defineProps<{ findings: Schemas['Finding'][] }>()
 const call = useCallOut()
+const { unit } = useSettings()
 </script>
 
 <template>
   <article v-for="it in findings" :key="it.kind + it.key" class="finding" :class="it.kind" role="group" :aria-label="`${it.title}: ${it.chip}`">
-    <p class="head" role="status"><b>{{ it.title }}</b> <span class="figure">{{ it.value }}</span> <span v-if="it.chip !== 'out'" class="chip">{{ it.chip }}</span></p>
+    <p class="head" role="status"><b>{{ it.title }}</b> <span class="figure">{{ it.value }}</span> <span v-if="unit === 'in' && !it.value.includes('°')" class="quiet small">in mm</span> <span v-if="it.chip !== 'out'" class="chip">{{ it.chip }}</span></p>
     <p>{{ it.says }} <b v-if="it.likely">{{ it.likely }}</b></p>
     <p class="do">
       <button v-for="(r, i) in it.remedies" :key="r.what + r.key" type="button" class="press low" :class="{ solid: i === 0, bare: i > 0 && (r.what === 'kept' || r.what === 'dropped') }" @click="call.decide(r)">{{ r.label }}</button>

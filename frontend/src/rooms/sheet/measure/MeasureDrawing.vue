@@ -3,6 +3,9 @@ import { computed } from 'vue'
 
 import type { Schemas, Sheet } from '@/shared/api/client'
 
+import { useSettings } from '@/shared/settings'
+import { show } from '@/shared/units'
+
 import { titleOf } from './callout'
 import MeasureLoupe from './MeasureLoupe.vue'
 import { useCallOut } from './useCallOut'
@@ -21,7 +24,9 @@ const shown = computed(() =>
   view.value.dimensions.filter((d) => d.key === call.current || d.word === 'suspect' || (d.word !== 'asked' && group.value.has(d.key))),
 )
 const kind = (d: Schemas['Sighted']) => (d.key === call.current ? 'asked' : d.word === 'suspect' ? 'suspect' : d.word === 'left out' ? 'out' : 'taken')
-const figure = (d: Schemas['Sighted']) => (d.key === call.current ? (call.draft && !call.matches.length ? `${call.draft}…` : d.figure || '?') : d.figure)
+const { unit } = useSettings()
+const read = (d: Schemas['Sighted']) => (unit.value === 'in' && d.value_mm != null ? show(d.value_mm, 'in') : d.figure)
+const figure = (d: Schemas['Sighted']) => (d.key === call.current ? (call.draft && !call.matches.length ? `${call.draft}…` : read(d) || '?') : read(d))
 const wide = (text: string, big: boolean) => text.length * (big ? 10.6 : 9) + (big ? 22 : 8)
 // The mark the eye wants: the suspect's, else the one being asked for, else the hand.
 const focus = computed(() => {

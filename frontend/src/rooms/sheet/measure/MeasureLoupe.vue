@@ -4,6 +4,8 @@ import { computed } from 'vue'
 import type { Picture, Schemas } from '@/shared/api/client'
 import LayerSign from '@/shared/drawing/LayerSign.vue'
 import ShapeList from '@/shared/drawing/ShapeList.vue'
+import { useSettings } from '@/shared/settings'
+import { show } from '@/shared/units'
 
 import { edgePoint } from './loupe'
 
@@ -16,6 +18,7 @@ const props = defineProps<{
   y: number
   findings: Schemas['Finding'][]
 }>()
+const { unit } = useSettings()
 const SCALE = 4
 const place = computed(() => `translate(${-props.mark.x_mm * SCALE} ${props.mark.y_mm * SCALE}) scale(${SCALE} ${-SCALE})`)
 const ticks = computed(() => {
@@ -24,7 +27,13 @@ const ticks = computed(() => {
   for (let mm = -most; mm <= most; mm += 2) if (mm) found.push(`M${mm * SCALE} 0v${-(mm % 10 === 0 ? 8 : 4)}M0 ${mm * SCALE}h${mm % 10 === 0 ? 8 : 4}`)
   return found.join('')
 })
-const suspects = computed(() => props.mark.sights.filter((s) => s.word === 'suspect').map((s) => ({ ...s, at: edgePoint(s.d, props.mark, SCALE, props.radius - 26) })))
+const shown = (s: Schemas['PositionLine']) => (unit.value === 'in' && s.value_mm != null ? show(s.value_mm, 'in') : s.figure)
+const half = (figure: string) => 5 + figure.length * 4.7
+const suspects = computed(() =>
+  props.mark.sights
+    .filter((s) => s.word === 'suspect')
+    .map((s) => ({ key: s.key, figure: shown(s), at: edgePoint(s.d, props.mark, SCALE, props.radius - 7 - half(shown(s))) })),
+)
 const says = computed(() => {
   const wrong = props.mark.sights.filter((s) => s.word === 'suspect').length
   const rest = props.mark.sights.length - wrong
@@ -44,7 +53,7 @@ const says = computed(() => {
         <path :d="mark.ellipse" class="ellipse" />
         <path v-for="s in mark.sights" :key="s.key" :d="s.d" class="sight" :class="s.word.replace(' ', '-')" />
       </g>
-      <g v-for="s in suspects" :key="`l${s.key}`" :transform="`translate(${s.at.x} ${s.at.y})`"><rect x="-19" y="-11" width="38" height="21" rx="3" class="tag" /><text y="4.5" text-anchor="middle" class="tag">{{ s.figure }}</text></g>
+      <g v-for="s in suspects" :key="`l${s.key}`" :transform="`translate(${s.at.x} ${s.at.y})`"><rect :x="-half(s.figure)" y="-11" :width="2 * half(s.figure)" height="21" rx="3" class="tag" /><text y="4.5" text-anchor="middle" class="tag">{{ s.figure }}</text></g>
     </g>
     <LayerSign layer="now" :size="8" />
     <circle :r="radius" class="rim" />

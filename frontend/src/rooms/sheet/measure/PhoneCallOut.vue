@@ -48,7 +48,7 @@ function press(key: string) {
   if (key === '⌫') call.draft = call.draft.slice(0, -1)
   else if (key === '=') void call.again()
   else if (key === 'keep') void call.keep()
-  else if (key === '½') call.draft += ' 1/2 in'
+  else if (key === '½') call.draft += ' 1/2'
   else if (key === '−') call.draft = call.draft.startsWith('-') ? call.draft.slice(1) : `-${call.draft}`
   else call.draft += key
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
-import { type Asked, groups, inTurn, named, neighbour, nextOpen, repeats, soundsLikeAName, titleOf } from './callout'
+import { type Asked, groups, inTurn, named, neighbour, nextOpen, repeats, soundsLikeAName, titleOf, withUnit } from './callout'
 import { edgePoint } from './loupe'
 
 function prompt(key: string, more: Partial<Asked> = {}): Asked {
@@ -70,4 +70,14 @@ it('puts a line’s tag inside the loupe, on the line', () => {
   const far = edgePoint('M160 0L160 100', mark, 4, 64)
   expect(Math.hypot(far.x, far.y)).toBeCloseTo(64)
   expect(edgePoint('', mark, 4, 64)).toEqual({ x: 0, y: 64 })
+})
+
+it('takes a bare number for the unit beside the entry, and words as they are', () => {
+  expect(withUnit('21 5/16', 'mm', 'in')).toBe('21 5/16 in')
+  expect(withUnit('-2,5', 'mm', 'in')).toBe('-2,5 in')
+  expect(withUnit('541.3 mm', 'mm', 'in')).toBe('541.3 mm')
+  expect(withUnit("5'11\"", 'mm', 'in')).toBe("5'11\"")
+  expect(withUnit('541', 'mm', 'mm')).toBe('541')
+  expect(withUnit('7', '°', 'in')).toBe('7')
+  expect(withUnit('28', 'words', 'in')).toBe('28')
 })

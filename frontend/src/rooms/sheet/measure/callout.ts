@@ -1,5 +1,6 @@
 /** The order of the call-out: what is asked next, what a typed name leads to, how far each group is. Pure. */
 import type { Schemas } from '@/shared/api/client'
+import type { Unit } from '@/shared/settings'
 
 export type Asked = Schemas['Asked']
 
@@ -66,4 +67,9 @@ export function repeats(it: Asked): string {
   const said = `${it.typed.slice(0, -1).join(', ')} and ${it.typed.at(-1)}`
   const spread = it.spread === null || it.spread === undefined ? '' : `, ${Number(it.spread.toFixed(1))} apart`
   return `${said}: mean ${Number(it.mean.toFixed(1))}${spread}`
+}
+
+/** A bare number is of the unit that stands beside the entry; words that carry their own are left as they are. */
+export function withUnit(typed: string, prompt: Asked['unit'], shown: Unit): string {
+  return prompt === 'mm' && shown === 'in' && /^[\d\s.,/+\-−¼½¾⅛⅜⅝⅞]+$/.test(typed) ? `${typed} in` : typed
 }

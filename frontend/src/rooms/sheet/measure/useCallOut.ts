@@ -3,14 +3,17 @@ import { computed, ref } from 'vue'
 
 import { api, Refused, type Schemas, take } from '@/shared/api/client'
 
+import { useSettings } from '@/shared/settings'
+
 import { useSheet } from '../useSheet'
-import { type Asked, groups, inTurn, named, neighbour, nextOpen, soundsLikeAName } from './callout'
+import { type Asked, groups, inTurn, named, neighbour, nextOpen, soundsLikeAName, withUnit } from './callout'
 
 type Instrument = Schemas['InstrumentLine']
 
 /** The call-out in work: which prompt is asked, what is being typed, and what an instrument sent. */
 export const useCallOut = defineStore('callout', () => {
   const sheets = useSheet()
+  const { unit } = useSettings()
   const current = ref<string | null>(null)
   const draft = ref('')
   const adding = ref(false)
@@ -70,7 +73,8 @@ export const useCallOut = defineStore('callout', () => {
     if (!key) return
     if (matches.value.length) return jump(matches.value[0]!.key)
     if (!typed) return later()
-    const value = { key, typed, ...(adding.value ? { add: true } : {}), ...(source.value ? { source: source.value } : {}) }
+    const words = withUnit(typed, prompt.value?.unit ?? 'mm', unit.value)
+    const value = { key, typed: words, ...(adding.value ? { add: true } : {}), ...(source.value ? { source: source.value } : {}) }
     const here = turn.value
     before.value = key
     clear()
