@@ -306,3 +306,16 @@ def test_ellipses_are_of_the_turned_covariance() -> None:
         assert (values > 0).all()
         probe = rng.normal(size=2)
         assert probe @ placed.covariance @ probe > 0
+
+
+def test_readings_that_all_wander_are_restless_though_none_stands_out() -> None:
+    rng = np.random.default_rng(0)
+    calm = full()
+    assert not survey_bike(calm, LEANS).restless
+    wandering = {
+        k: Taken(t.prompt, tuple(v + rng.choice((-1, 1)) * 1.9 * t.sd for v in t.values), t.side)
+        for k, t in calm.items()
+    }
+    found = survey_bike(wandering, LEANS)
+    assert found.restless
+    assert not found.suspects

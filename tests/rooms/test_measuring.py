@@ -88,6 +88,11 @@ def test_a_slip_that_cannot_be_told_from_another_names_both(fitter: Fitter) -> N
     assert "tells whether the slip is in" in view["next"]["says"]
 
 
+def test_a_slip_of_the_zero_is_asked_about_in_words(fitter: Fitter) -> None:  # noqa: F811
+    (finding,) = call(fitter, s_straight=f"{perfect('s_straight') + 170:.0f}")["findings"]
+    assert finding["likely"].startswith("From the pedal axle, crank not subtracted? Then it is 7")
+
+
 def test_nothing_redundant_is_said(fitter: Fitter) -> None:  # noqa: F811
     assert fitter.read()["measure"]["checked"].startswith("Nothing read yet.")
     fitter.call("s_straight", "727")

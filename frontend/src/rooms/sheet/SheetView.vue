@@ -133,7 +133,7 @@ useEventListener(window, 'keydown', (event) => {
       </section>
       <aside class="bench" :class="post" aria-label="Bench">
         <p v-if="store.trouble" class="trouble" role="alert">{{ store.trouble.message }}<template v-if="store.trouble.allowed"> Allowed: {{ store.trouble.allowed }}.</template></p>
-        <p v-for="problem in sheet.problems" :key="problem" class="trouble" role="alert">{{ problem }}</p>
+        <template v-if="post !== 'measure'"><p v-for="problem in sheet.problems" :key="problem" class="trouble" role="alert">{{ problem }}</p></template>
         <RiderBench v-if="post === 'rider'" :sheet="sheet" />
         <template v-else-if="post === 'measure'"><MeasureBench v-if="sheet.measure" :sheet="sheet" /></template>
         <GoalBench v-else-if="post === 'goal'" :sheet="sheet" />

@@ -71,6 +71,15 @@ class Survey:
         return _contradicting(self.adjusted, self.observed)
 
     @property
+    def restless(self) -> bool:
+        """Whether all readings together lie farther apart than their noise, at 99.9 % (χ² after Wilson and Hilferty)."""
+        freedom, factor = self.degrees_of_freedom, self.adjusted.variance_factor
+        if freedom < 1 or factor is None:
+            return False
+        part = 2 / (9 * freedom)
+        return bool(factor > (1 - part + 3.09 * part**0.5) ** 3)
+
+    @property
     def suspects(self) -> tuple[JudgedReading, ...]:
         """Readings taken for slips, the worst first."""
         return tuple(sorted((j for j in self.judged if j.suspect), key=lambda j: -abs(j.standardised or 0.0)))

@@ -52,6 +52,15 @@ def findings_of(state: FitState, layers: Layers) -> list[Finding]:
                     likely="", remedies=[],
                 )
             )  # fmt: skip
+        if survey.restless and not survey.suspects:
+            found.append(
+                Finding(
+                    kind="unsettled", key="", title="Restless, all of them", value="", chip="edge", mark="",
+                    says="Together they lie farther apart than the tape does, though none stands out. Was the bike "
+                    "moved, or the floor another?",
+                    likely="", remedies=[],
+                )
+            )  # fmt: skip
     found += [_spread(state, it) for it in taken.values() if not it.agrees and not _named(found, it)]
     found += [
         _sides(state, s.prompt, s.left, s.right, s.difference)
@@ -142,9 +151,10 @@ def _slip(
 
 
 def _likely(words: str, shown: str, *, exact: bool) -> str:
-    if exact:
+    if exact and words.endswith("swapped"):
         return f"With {words} it is {shown}, which fits."
-    return f"{words[0].upper()}{words[1:]}? That fits."
+    asked = f"{words[0].upper()}{words[1:]}?"
+    return f"{asked} Then it is {shown}, which fits." if exact else f"{asked} That fits."
 
 
 def _chip(off: float, unit: str) -> str:
