@@ -13,3 +13,24 @@ ASSUMED: dict[str, HouseDefault] = {
     "hand_above": HouseDefault(8, "mm", "A compact drop bar, hoods level.", "house"),
     "foot_stack": HouseDefault(25, "mm", "Pedal, cleat and a stiff sole.", "handbook 8"),
 }
+
+# How sure a stand-in is, as a standard deviation: what the house assumes, what a part or chart says, what was read.
+ASSUMED_SD: dict[str, HouseDefault] = {
+    "crank": HouseDefault(2.5, "mm", "One size either way.", "house"),
+    "seat_angle": HouseDefault(1, "°", "Common frames lie within two.", "house"),
+    "nose_to_s": HouseDefault(15, "mm", "Short and long saddles.", "house"),
+    "bb_height": HouseDefault(12, "mm", "Tyres and drops of common bikes.", "house"),
+    "hand_ahead": HouseDefault(20, "mm", "Short and long bars.", "house"),
+    "hand_above": HouseDefault(15, "mm", "Ramps, hoods and rotation.", "house"),
+}
+PART_SD: dict[str, HouseDefault] = {
+    "seat_angle": HouseDefault(0.5, "°", "Charts are rounded.", "house"),
+    "nose_to_s": HouseDefault(3, "mm", "A nose is round.", "house"),
+    "bb_height": HouseDefault(5, "mm", "Tyres give, pressures differ.", "house"),
+    "hand_ahead": HouseDefault(8, "mm", "Bars turn and levers slide.", "house"),
+    "hand_above": HouseDefault(8, "mm", "Bars turn and levers slide.", "house"),
+}
+READ_SD: dict[str, HouseDefault] = {
+    "crank": HouseDefault(0.3, "mm", "Printed on the arm.", "house"),
+    "seat_angle": HouseDefault(0.3, "°", "A digital inclinometer.", "handbook 3"),
+}

@@ -9,6 +9,7 @@ from typing import Any, cast
 from sqlalchemy.orm import Session
 
 from waymark.core.callout import Prompt, Side
+from waymark.core.callout.taken import MOST_REPEATS
 from waymark.core.errors import InputError
 from waymark.core.survey.drift import Measured
 from waymark.core.units import parse_angle, parse_length
@@ -26,7 +27,6 @@ from waymark.rooms.fits.state import (
 from waymark.rooms.fits.surveying import survey_of, taken_of
 from waymark.rooms.shelves import frame_size, part
 
-MOST_REPEATS = 9
 BAR_KINDS = ("drop", "flat", "aero")
 
 

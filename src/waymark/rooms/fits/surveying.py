@@ -5,12 +5,8 @@ from __future__ import annotations
 from functools import lru_cache
 
 from waymark.core.callout import Known, Leans, Survey, Taken, survey_bike
-from waymark.core.rules.assumed import ASSUMED
+from waymark.core.rules.assumed import ASSUMED, ASSUMED_SD, PART_SD, READ_SD
 from waymark.rooms.fits.state import KEYS, MeasureState
-
-# What a shelf's figures are worth on a real bike: charts round, bars turn, tyres give.
-PART_SD = {"seat_angle": 0.5, "nose_to_s": 3.0, "hand_ahead": 8.0, "hand_above": 8.0, "bb_height": 5.0}
-READ_SD = {"crank": 0.3, "seat_angle": 0.3, "foot_stack": 1.0}
 
 
 def taken_of(measure: MeasureState) -> dict[str, Taken]:
@@ -39,10 +35,10 @@ def leans_of(measure: MeasureState) -> Leans:
     def known(name: str, part: float | None, key: str | None = None) -> Known:
         read = read_value(measure, key) if key else None
         if read is not None:
-            return Known(read, READ_SD[name], "read")
+            return Known(read, READ_SD[name].value, "read")
         if part is not None:
-            return Known(part, PART_SD[name], "part")
-        return Known(ASSUMED[name].value, ASSUMED_SD[name], "assumed")
+            return Known(part, PART_SD[name].value, "part")
+        return Known(ASSUMED[name].value, ASSUMED_SD[name].value, "assumed")
 
     return Leans(
         crank=known("crank", None, "crank"),
@@ -52,12 +48,6 @@ def leans_of(measure: MeasureState) -> Leans:
         off_above=known("hand_above", bar.y_mm if bar else None),
         bb_height=known("bb_height", chart.wheel_radius_mm - chart.bb_drop_mm if chart else None),
     )
-
-
-ASSUMED_SD = {
-    "crank": 2.5, "seat_angle": 1.0, "nose_to_s": 15.0, "hand_ahead": 20.0, "hand_above": 15.0,
-    "bb_height": 12.0,
-}  # fmt: skip
 
 
 @lru_cache(maxsize=128)
