@@ -182,3 +182,22 @@ def test_many_marks_cry_wolf_no_oftener_than_one() -> None:
         pair = [{n: Measured(Mark(*rng.normal(0, 2, 2)), np.eye(2) * 4) for n in names} for _ in range(2)]
         alarms += any(d.moved for d in drift(*pair))
     assert alarms / 800 <= 0.08
+
+
+def test_a_surer_tape_shows_a_smaller_move() -> None:
+    before = {"s": measured(-200, 700, sd=0.5)}
+    (found,) = drift(before, {"s": measured(-200, 703, sd=0.5)})
+    assert (found.moved, found.moved_x, found.moved_y) == (True, False, True)
+    assert found.least_y_mm == pytest.approx(1.96 * 0.5**0.5)
+
+
+@settings(max_examples=30)
+@given(st.integers(0, 100_000))
+def test_every_piece_of_advice_is_a_true_gain(seed: int) -> None:
+    read, *_ = the_set(THIN, seed)
+    ranked = advise(adjust(read), read, candidates(*THIN), WANTED)
+    assert [a.drop_mm2 for a in ranked] == sorted((a.drop_mm2 for a in ranked), reverse=True)
+    for advice in ranked:
+        assert 0 <= advice.share <= 1
+        assert advice.after_mm <= advice.before_mm
+        assert advice.mark in WANTED
