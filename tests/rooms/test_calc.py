@@ -124,7 +124,7 @@ def test_a_saddle_stated_every_way(empty: TestClient) -> None:
 def test_search_on_shelves_of_ones_own(empty: TestClient) -> None:
     ask = EXAMPLES["search"]
     demo = empty.post("/api/calc/search", json=ask).json()
-    assert demo["searched"] == 86
+    assert demo["searched"] == 250
     assert len(demo["sizes"]) == 5
     chart = {
         "stack_mm": 560, "reach_mm": 390, "head_angle_deg": 72, "seat_angle_deg": 73.5, "seat_tube_mm": 500,

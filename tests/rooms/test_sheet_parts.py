@@ -16,8 +16,8 @@ from waymark.core.rules.assumed import ASSUMED
 from waymark.demo import demo_shelves
 from waymark.rooms import fits, riders, shelves
 from waymark.rooms.fits import FitState, OneChange, history, layers_of
+from waymark.rooms.fits.frame_view import frames_view, standover_mm, toe_mm
 from waymark.rooms.fits.layers import context_of, search_goal
-from waymark.rooms.fits.offers import frames_view, standover_room_mm, toe_mm
 from waymark.rooms.fits.pictures import drawn_now, drawn_plan, picture_of, pose_of
 from waymark.rooms.fits.sheet import dials_of, ways_of
 from waymark.rooms.fits.state import MeasureState
@@ -236,10 +236,10 @@ def test_ways_are_blank_until_something_is_known() -> None:
 def test_room_over_the_tube_and_before_the_toe() -> None:
     drift = FRAMES["Ostrel Drift M"]
     frame = drift.chart.geometry()
-    room = standover_room_mm(drift, frame, PROFILE, -48)
+    room = standover_mm(drift, PROFILE, -48)
     assert room is not None
     assert 60 < room < 110
-    assert standover_room_mm(drift, frame, Profile(), -48) is None
+    assert standover_mm(drift, Profile(), -48) is None
     long, short = measured(), measured()
     long.measure.readings |= kept(crank=180)
     short.measure.readings |= kept(crank=160)
@@ -258,7 +258,7 @@ def test_offers_compare_with_the_held_frame_or_the_present_one(demo_store: Store
     assert now["Stack"] == ("563", "561")
     assert held["Stack"] == ("563", "578")
     # Fifteen more of stack is some five more of reach at equal bar height.
-    assert int(held["Reach at equal height"][1] or 0) - int(held["Reach"][1] or 0) == pytest.approx(5, abs=1)
+    assert int(held["Reach, equal height"][1] or 0) - int(held["Reach"][1] or 0) == pytest.approx(5, abs=1)
     assert view.window
     assert {p.kind for p in view.window} == {"best", "workable", "extreme"}
     assert view.now is not None

@@ -14,6 +14,7 @@ from waymark.core.errors import InputError
 from waymark.demo import demo_shelves
 from waymark.rooms.shelves import FRAME_COLUMNS, PART_COLUMNS, read_frames, read_parts
 from waymark.rooms.shelves.csvio import write_frames, write_parts
+from waymark.rooms.shelves.parts import PART_MODELS
 from waymark.rooms.shelves.service import shelved
 
 FRAMES, PARTS = demo_shelves()
@@ -28,16 +29,19 @@ def test_the_demo_shelves_are_whole() -> None:
     by_frame: dict[str, int] = {}
     for size in frames:
         by_frame[size.frame] = by_frame.get(size.frame, 0) + 1
-    assert len(by_frame) >= 14
-    assert all(5 <= n <= 7 for n in by_frame.values())
+    assert len(by_frame) >= 40
+    assert len(frames) >= 250
+    assert all(n >= 3 for n in by_frame.values())
     assert {f.kind for f in frames} == {
         "road", "endurance", "gravel", "cyclocross", "cross-country", "trail", "city", "time-trial",
     }  # fmt: skip
     kinds = [p.kind for p in parts]
-    assert kinds.count("stem") >= 60
-    assert kinds.count("drop_bar") >= 8
-    assert kinds.count("flat_bar") >= 6
-    assert min(kinds.count("post"), kinds.count("saddle"), kinds.count("spacer")) >= 4
+    assert kinds.count("stem") >= 120
+    assert kinds.count("drop_bar") + kinds.count("flat_bar") >= 30
+    assert kinds.count("cockpit") >= 15
+    assert kinds.count("post") >= 12
+    assert kinds.count("saddle") >= 20
+    assert set(kinds) == set(PART_MODELS)
 
 
 def test_the_demo_charts_agree_with_themselves() -> None:
@@ -68,7 +72,7 @@ def line(**cells: str) -> str:
         ({"head_angle_deg": "700"}, "head_angle_deg"),
         ({"stack_mm": "tall"}, "stack_mm"),
         ({"stack_mm": "nan"}, "stack_mm"),
-        ({"stack_mm": ""}, "stack_mm"),
+        ({"stack_mm": "", "reach_mm": "", "fork_length_mm": ""}, "stack_mm"),
         ({"kind": "unicycle"}, "kind"),
         ({"chainstay_mm": "-410"}, "chainstay_mm"),
         ({"frame": "=HYPERLINK(1)"}, "frame"),

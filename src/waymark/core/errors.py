@@ -53,3 +53,9 @@ class ConflictError(WaymarkError):
     """Somebody else changed the same file since it was read."""
 
     code = "conflict"
+
+
+class StoppedError(WaymarkError):
+    """Long work was stopped by the one who watched it."""
+
+    code = "stopped"

@@ -373,7 +373,11 @@ export interface paths {
          */
         get: operations["list_parts"];
         put?: never;
-        post?: never;
+        /**
+         * Enter Part
+         * @description A new part by hand.
+         */
+        post: operations["enter_part"];
         delete?: never;
         options?: never;
         head?: never;
@@ -420,6 +424,154 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelves/frames/paste": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Paste Chart
+         * @description Read a geometry chart as it was pasted, or take the sizes it gives.
+         */
+        post: operations["paste_chart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelves/frames/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Enter Size
+         * @description A new size by hand: looked at, or kept.
+         */
+        post: operations["enter_size"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelves/frames/sizes/{size_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Size
+         * @description A size changed by hand: looked at, or kept.
+         */
+        put: operations["change_size"];
+        post?: never;
+        /**
+         * Remove Size
+         * @description Take a size off the shelf.
+         */
+        delete: operations["remove_size"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelves/frames/sizes/{size_id}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mark Frame
+         * @description Mark a frame, all its sizes, as owned, out of stock, or of a price band.
+         */
+        post: operations["mark_frame"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelves/parts/{part_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Part
+         * @description A part changed by hand.
+         */
+        put: operations["change_part"];
+        post?: never;
+        /**
+         * Remove Part
+         * @description Take a part off the shelf.
+         */
+        delete: operations["remove_part"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelves/parts/{part_id}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mark Part
+         * @description Mark a part as owned, out of stock, or of a price band.
+         */
+        post: operations["mark_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelves/part-forms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Part Forms
+         * @description The fields of every kind of part with their bounds, for entering one by hand.
+         */
+        get: operations["part_forms"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shelves/frames.csv": {
         parameters: {
             query?: never;
@@ -452,6 +604,46 @@ export interface paths {
          * @description The parts shelf as a file.
          */
         get: operations["export_parts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelves/frames.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Frames Json
+         * @description The frames shelf as JSON.
+         */
+        get: operations["export_frames_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelves/parts.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Parts Json
+         * @description The parts shelf as JSON.
+         */
+        get: operations["export_parts_json"];
         put?: never;
         post?: never;
         delete?: never;
@@ -869,6 +1061,78 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AeroBarPart
+         * @description Aero bars: where the pads can be from the clamp centre in the maker's steps, and the extensions' ranges.
+         */
+        AeroBarPart: {
+            /** Price Band */
+            price_band?: number | null;
+            /**
+             * Owned
+             * @default false
+             */
+            owned: boolean;
+            /**
+             * In Stock
+             * @default true
+             */
+            in_stock: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Rung
+             * @default part
+             * @enum {string}
+             */
+            rung: "free" | "small part" | "part" | "dear part";
+            /** Rider Limit Kg */
+            rider_limit_kg?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "aero_bar";
+            /**
+             * Bar Clamp Mm
+             * @default 31.8
+             */
+            bar_clamp_mm: number;
+            /** Pad Fore Aft Mm */
+            pad_fore_aft_mm: number[];
+            /** Pad Stacks Mm */
+            pad_stacks_mm: number[];
+            /**
+             * Pad Width Least Mm
+             * @default 140
+             */
+            pad_width_least_mm: number;
+            /**
+             * Pad Width Greatest Mm
+             * @default 260
+             */
+            pad_width_greatest_mm: number;
+            /**
+             * Extension Least Mm
+             * @default 250
+             */
+            extension_least_mm: number;
+            /**
+             * Extension Greatest Mm
+             * @default 380
+             */
+            extension_greatest_mm: number;
+            /**
+             * Tilt Least Deg
+             * @default 0
+             */
+            tilt_least_deg: number;
+            /**
+             * Tilt Greatest Deg
+             * @default 20
+             */
+            tilt_greatest_deg: number;
+        };
+        /**
          * Agreement
          * @description A reading against the others. ``off`` is what was read less what is adjusted, in its own sense.
          */
@@ -1050,6 +1314,18 @@ export interface components {
             kept: string;
         };
         /**
+         * BarOut
+         * @description The plan's bar and how it stands; ``new`` where it is not the old bike's.
+         */
+        BarOut: {
+            /** Name */
+            name: string;
+            /** Stands */
+            stands: string;
+            /** New */
+            new: boolean;
+        };
+        /**
          * Based
          * @description The revision a write was made on.
          */
@@ -1195,6 +1471,9 @@ export interface components {
         /**
          * BuildState
          * @description The front end and seat chosen on the frame.
+         *
+         *     ``bar`` None is the bar as on the old bike, ``place`` None as it stands there. With a one-piece ``cockpit``
+         *     the ``stem`` is its own. ``cover_mm`` None is the frame's own cover.
          */
         BuildState: {
             stem?: components["schemas"]["StemPart"] | null;
@@ -1203,11 +1482,19 @@ export interface components {
              * @default false
              */
             turned_over: boolean;
+            /** Cover Mm */
+            cover_mm?: number | null;
             /**
              * Spacers Mm
              * @default 0
              */
             spacers_mm: number;
+            /** Bar */
+            bar?: (components["schemas"]["DropBarPart"] | components["schemas"]["FlatBarPart"] | components["schemas"]["AeroBarPart"]) | null;
+            cockpit?: components["schemas"]["CockpitPart"] | null;
+            /** Cockpit Width Mm */
+            cockpit_width_mm?: number | null;
+            place?: components["schemas"]["PlaceState"] | null;
             post?: components["schemas"]["PostPart"] | null;
             /** Post Exposed Mm */
             post_exposed_mm?: number | null;
@@ -1221,6 +1508,9 @@ export interface components {
          * @description The Build post.
          */
         BuildView: {
+            bar: components["schemas"]["BarOut"];
+            /** Fronts */
+            fronts: components["schemas"]["FrontOut"][];
             /** Rails */
             rails: components["schemas"]["Rail"][];
             /** Headline */
@@ -1308,6 +1598,56 @@ export interface components {
             asked: string[] | null;
         };
         /**
+         * CleatPart
+         * @description A cleat: its thickness under the sole, how far it can be set fore-aft and sideways, its float.
+         */
+        CleatPart: {
+            /** Price Band */
+            price_band?: number | null;
+            /**
+             * Owned
+             * @default false
+             */
+            owned: boolean;
+            /**
+             * In Stock
+             * @default true
+             */
+            in_stock: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Rung
+             * @default small part
+             * @enum {string}
+             */
+            rung: "free" | "small part" | "part" | "dear part";
+            /** Rider Limit Kg */
+            rider_limit_kg?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cleat";
+            /** Stack Mm */
+            stack_mm: number;
+            /**
+             * Fore Aft Mm
+             * @default 12
+             */
+            fore_aft_mm: number;
+            /**
+             * Sideways Mm
+             * @default 4
+             */
+            sideways_mm: number;
+            /**
+             * Float Deg
+             * @default 6
+             */
+            float_deg: number;
+        };
+        /**
          * CockpitForwardIn
          * @description With the spacers.
          */
@@ -1374,6 +1714,76 @@ export interface components {
             forward_error_mm: number;
         };
         /**
+         * CockpitPart
+         * @description A one-piece cockpit: only the listed ``length/width`` combinations exist, with the maker's own spacers.
+         */
+        CockpitPart: {
+            /** Price Band */
+            price_band?: number | null;
+            /**
+             * Owned
+             * @default false
+             */
+            owned: boolean;
+            /**
+             * In Stock
+             * @default true
+             */
+            in_stock: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Rung
+             * @default dear part
+             * @enum {string}
+             */
+            rung: "free" | "small part" | "part" | "dear part";
+            /** Rider Limit Kg */
+            rider_limit_kg?: number | null;
+            /** Reach Mm */
+            reach_mm: number;
+            /** Drop Mm */
+            drop_mm: number;
+            /** Bend Radius Mm */
+            bend_radius_mm: number;
+            /**
+             * Ramp Deg
+             * @default 0
+             */
+            ramp_deg: number;
+            /**
+             * Tops Rise Mm
+             * @default 0
+             */
+            tops_rise_mm: number;
+            /**
+             * Drop End Deg
+             * @default 4
+             */
+            drop_end_deg: number;
+            /** Lever Arc Deg */
+            lever_arc_deg: number;
+            /** Lever Forward Mm */
+            lever_forward_mm: number;
+            /** Lever Out Mm */
+            lever_out_mm: number;
+            /** Lever Slope Deg */
+            lever_slope_deg: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cockpit";
+            /** Listed */
+            listed: string[];
+            /** Angle Deg */
+            angle_deg: number;
+            /** Clamp Height Mm */
+            clamp_height_mm: number;
+            /** Spacers Mm */
+            spacers_mm?: number[];
+        };
+        /**
          * Compared
          * @description One line of the comparison between the chosen size and the held one.
          */
@@ -1405,6 +1815,82 @@ export interface components {
              * @default
              */
             note: string;
+        };
+        /**
+         * CoverPart
+         * @description A headset's top cover: its height over the bearing of this outer diameter.
+         */
+        CoverPart: {
+            /** Price Band */
+            price_band?: number | null;
+            /**
+             * Owned
+             * @default false
+             */
+            owned: boolean;
+            /**
+             * In Stock
+             * @default true
+             */
+            in_stock: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Rung
+             * @default part
+             * @enum {string}
+             */
+            rung: "free" | "small part" | "part" | "dear part";
+            /** Rider Limit Kg */
+            rider_limit_kg?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "cover";
+            /** Height Mm */
+            height_mm: number;
+            /** Bearing Mm */
+            bearing_mm: number;
+        };
+        /**
+         * CrankPart
+         * @description A crank: its length, the distance between the arms' outer faces (Q) and the rings' teeth.
+         */
+        CrankPart: {
+            /** Price Band */
+            price_band?: number | null;
+            /**
+             * Owned
+             * @default false
+             */
+            owned: boolean;
+            /**
+             * In Stock
+             * @default true
+             */
+            in_stock: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Rung
+             * @default dear part
+             * @enum {string}
+             */
+            rung: "free" | "small part" | "part" | "dear part";
+            /** Rider Limit Kg */
+            rider_limit_kg?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "crank";
+            /** Length Mm */
+            length_mm: number;
+            /** Q Mm */
+            q_mm: number;
+            /** Rings */
+            rings?: number[];
         };
         /**
          * DayLine
@@ -1615,9 +2101,21 @@ export interface components {
         };
         /**
          * DropBarPart
-         * @description A drop bar with the lever that goes on it, and the lever's place on the bend.
+         * @description A drop bar: width centre to centre at the hoods and, where it flares, at the drops.
          */
         DropBarPart: {
+            /** Price Band */
+            price_band?: number | null;
+            /**
+             * Owned
+             * @default false
+             */
+            owned: boolean;
+            /**
+             * In Stock
+             * @default true
+             */
+            in_stock: boolean;
             /** Name */
             name: string;
             /**
@@ -1626,23 +2124,8 @@ export interface components {
              * @enum {string}
              */
             rung: "free" | "small part" | "part" | "dear part";
-            /**
-             * Owned
-             * @default false
-             */
-            owned: boolean;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "drop_bar";
-            /**
-             * Bar Clamp Mm
-             * @default 31.8
-             */
-            bar_clamp_mm: number;
-            /** Width Mm */
-            width_mm: number;
+            /** Rider Limit Kg */
+            rider_limit_kg?: number | null;
             /** Reach Mm */
             reach_mm: number;
             /** Drop Mm */
@@ -1659,6 +2142,11 @@ export interface components {
              * @default 0
              */
             tops_rise_mm: number;
+            /**
+             * Drop End Deg
+             * @default 4
+             */
+            drop_end_deg: number;
             /** Lever Arc Deg */
             lever_arc_deg: number;
             /** Lever Forward Mm */
@@ -1667,6 +2155,20 @@ export interface components {
             lever_out_mm: number;
             /** Lever Slope Deg */
             lever_slope_deg: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "drop_bar";
+            /**
+             * Bar Clamp Mm
+             * @default 31.8
+             */
+            bar_clamp_mm: number;
+            /** Width Mm */
+            width_mm: number;
+            /** Drops Width Mm */
+            drops_width_mm?: number | null;
         };
         /**
          * Erased
@@ -1807,9 +2309,21 @@ export interface components {
         };
         /**
          * FlatBarPart
-         * @description A flat or riser bar; rise at the bend, sweeps in degrees, hand inset from the end.
+         * @description A flat or riser bar; rise at the bend, sweeps in degrees, hand inset from the end, least width by trimming.
          */
         FlatBarPart: {
+            /** Price Band */
+            price_band?: number | null;
+            /**
+             * Owned
+             * @default false
+             */
+            owned: boolean;
+            /**
+             * In Stock
+             * @default true
+             */
+            in_stock: boolean;
             /** Name */
             name: string;
             /**
@@ -1818,11 +2332,8 @@ export interface components {
              * @enum {string}
              */
             rung: "free" | "small part" | "part" | "dear part";
-            /**
-             * Owned
-             * @default false
-             */
-            owned: boolean;
+            /** Rider Limit Kg */
+            rider_limit_kg?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -1835,6 +2346,8 @@ export interface components {
             bar_clamp_mm: number;
             /** Width Mm */
             width_mm: number;
+            /** Trim To Mm */
+            trim_to_mm?: number | null;
             /**
              * Rise Mm
              * @default 0
@@ -1862,8 +2375,38 @@ export interface components {
             hand_inset_mm: number;
         };
         /**
+         * FormField
+         * @description One field: its name, its label, what it takes and its bounds.
+         */
+        FormField: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /**
+             * Takes
+             * @enum {string}
+             */
+            takes: "number" | "words" | "list" | "yes or no";
+            /** Unit */
+            unit: string;
+            /** Required */
+            required: boolean;
+            /** Least */
+            least?: number | null;
+            /** Greatest */
+            greatest?: number | null;
+            /** Usual */
+            usual?: number | string | boolean | null;
+        };
+        /**
          * FrameChart
          * @description One size's chart. Lengths mm, angles degrees; front centre and fork length are straight distances.
+         *
+         *     ``derived`` names the numbers that followed from the others, ``assumed`` those the house took because
+         *     nothing gave them; a file leaves both empty. Where the seat tube is kinked or misses the BB,
+         *     ``seat_angle_deg`` is the tube's own and ``seat_angle_effective_deg`` holds at ``effective_at_mm`` over
+         *     the BB.
          */
         FrameChart: {
             /** Stack Mm */
@@ -1874,16 +2417,27 @@ export interface components {
             head_angle_deg: number;
             /** Seat Angle Deg */
             seat_angle_deg: number;
+            /** Seat Angle Effective Deg */
+            seat_angle_effective_deg?: number | null;
+            /** Effective At Mm */
+            effective_at_mm?: number | null;
             /** Seat Tube Mm */
             seat_tube_mm: number;
             /** Head Tube Mm */
             head_tube_mm: number;
             /** Ett Mm */
             ett_mm?: number | null;
+            /** Top Tube Mm */
+            top_tube_mm?: number | null;
             /** Fork Length Mm */
             fork_length_mm: number;
             /** Fork Offset Mm */
             fork_offset_mm: number;
+            /**
+             * Lower Cup Mm
+             * @default 0
+             */
+            lower_cup_mm: number;
             /** Bb Drop Mm */
             bb_drop_mm: number;
             /** Chainstay Mm */
@@ -1907,11 +2461,15 @@ export interface components {
              * @default 8
              */
             cover_mm: number;
+            /** Upper Bearing Mm */
+            upper_bearing_mm?: number | null;
             /**
              * Spacer Limit Mm
              * @default 30
              */
             spacer_limit_mm: number;
+            /** Cockpits */
+            cockpits?: string[];
             /**
              * Post Diameter Mm
              * @default 27.2
@@ -1933,12 +2491,34 @@ export interface components {
             standover_ahead_mm?: number | null;
             /** Step Through Mm */
             step_through_mm?: number | null;
+            /** Crank Least Mm */
+            crank_least_mm?: number | null;
+            /** Crank Greatest Mm */
+            crank_greatest_mm?: number | null;
+            /** System Mass Kg */
+            system_mass_kg?: number | null;
+            /** Derived */
+            derived?: string[];
+            /** Assumed */
+            assumed?: string[];
         };
         /**
          * FrameSize
-         * @description One size of one frame, as a line of the frames file has it.
+         * @description One size of one frame, as a line of the frames file has it. A chart with gaps is made whole and marked.
          */
         FrameSize: {
+            /** Price Band */
+            price_band?: number | null;
+            /**
+             * Owned
+             * @default false
+             */
+            owned: boolean;
+            /**
+             * In Stock
+             * @default true
+             */
+            in_stock: boolean;
             /** Frame */
             frame: string;
             /**
@@ -1958,11 +2538,18 @@ export interface components {
              * @default
              */
             source: string;
+            /**
+             * Dated
+             * @default
+             */
+            dated: string;
+            /** Tags */
+            tags?: string[];
             chart: components["schemas"]["FrameChart"];
         };
         /**
          * FrameState
-         * @description The frame size chosen, one held beside it, and the goal they were chosen for.
+         * @description The frame size chosen, one held beside it, the goal they were chosen for, and how it is looked for.
          */
         FrameState: {
             chosen?: components["schemas"]["FrameSize"] | null;
@@ -1971,14 +2558,18 @@ export interface components {
             for_goal?: {
                 [key: string]: components["schemas"]["Point"];
             } | null;
+            look?: components["schemas"]["Look"];
+            schools?: components["schemas"]["Schools"];
         };
         /**
          * FramesView
-         * @description The Frame post: every size ranked, the window and what to look for.
+         * @description The Frame post: every size looked at, ranked; the frontier; the window and what to look for.
          */
         FramesView: {
             /** Offers */
             offers: components["schemas"]["SizeOffer"][];
+            /** Frontier */
+            frontier: components["schemas"]["FrontierLine"][];
             /** Carry */
             carry: number;
             /** Window */
@@ -1987,6 +2578,76 @@ export interface components {
             now: components["schemas"]["Point"] | null;
             /** Compared */
             compared: components["schemas"]["Compared"][];
+            /** Between */
+            between: components["schemas"]["SchoolVerdict"][];
+            /** Schools */
+            schools: components["schemas"]["SchoolOut"][];
+            look: components["schemas"]["LookOut"];
+            no_fit: components["schemas"]["NoFit"] | null;
+        };
+        /**
+         * FrontOut
+         * @description A step of the cost ladder: the best front end at that cost on this size.
+         */
+        FrontOut: {
+            /** Bar */
+            bar: string;
+            /** Cost */
+            cost: string;
+            /** Name */
+            name: string;
+            /** Build */
+            build: string;
+            /** Show X */
+            show_x: string;
+            /** Show Y */
+            show_y: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "in" | "edge" | "out";
+            room: components["schemas"]["RoomOut"];
+            /** Chosen */
+            chosen: boolean;
+        };
+        /**
+         * FrontierLine
+         * @description A build that nothing beats: which size with which bar, why it stands and what it gives up.
+         */
+        FrontierLine: {
+            /** Id */
+            id: number;
+            /** Bar */
+            bar: string;
+            /** Frame */
+            frame: string;
+            /** Size */
+            size: string;
+            /** Build */
+            build: string;
+            /** Miss Mm */
+            miss_mm: number;
+            /** Show X */
+            show_x: string;
+            /** Show Y */
+            show_y: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "in" | "edge" | "out";
+            /** Cost */
+            cost: string;
+            room: components["schemas"]["RoomOut"];
+            /** Stands */
+            stands: string;
+            /** Gives Up */
+            gives_up: string;
+            /** Chosen */
+            chosen: boolean;
+            /** Held */
+            held: boolean;
         };
         /**
          * GoalState
@@ -2078,6 +2739,43 @@ export interface components {
             arm_mm: number;
             /** Top Cap To End Mm */
             top_cap_to_end_mm: number;
+        };
+        /**
+         * GripPart
+         * @description A grip: length and diameter.
+         */
+        GripPart: {
+            /** Price Band */
+            price_band?: number | null;
+            /**
+             * Owned
+             * @default false
+             */
+            owned: boolean;
+            /**
+             * In Stock
+             * @default true
+             */
+            in_stock: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Rung
+             * @default small part
+             * @enum {string}
+             */
+            rung: "free" | "small part" | "part" | "dear part";
+            /** Rider Limit Kg */
+            rider_limit_kg?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "grip";
+            /** Length Mm */
+            length_mm: number;
+            /** Diameter Mm */
+            diameter_mm: number;
         };
         /**
          * Guess
@@ -2198,7 +2896,7 @@ export interface components {
             /** Frames */
             frames: components["schemas"]["FrameSize"][];
             /** Parts */
-            parts: (components["schemas"]["StemPart"] | components["schemas"]["SpacerPart"] | components["schemas"]["DropBarPart"] | components["schemas"]["FlatBarPart"] | components["schemas"]["PostPart"] | components["schemas"]["SaddlePart"])[];
+            parts: (components["schemas"]["StemPart"] | components["schemas"]["SpacerPart"] | components["schemas"]["CoverPart"] | components["schemas"]["DropBarPart"] | components["schemas"]["FlatBarPart"] | components["schemas"]["CockpitPart"] | components["schemas"]["AeroBarPart"] | components["schemas"]["LeverPart"] | components["schemas"]["GripPart"] | components["schemas"]["PostPart"] | components["schemas"]["SaddlePart"] | components["schemas"]["CrankPart"] | components["schemas"]["PedalPart"] | components["schemas"]["CleatPart"] | components["schemas"]["ShoePart"])[];
         };
         /**
          * InstrumentLine
@@ -2306,6 +3004,55 @@ export interface components {
             mattered: string;
         };
         /**
+         * LeverPart
+         * @description A brake lever for drop bars: its hood mark in its own axes, the hood's slope and the blade's reach.
+         */
+        LeverPart: {
+            /** Price Band */
+            price_band?: number | null;
+            /**
+             * Owned
+             * @default false
+             */
+            owned: boolean;
+            /**
+             * In Stock
+             * @default true
+             */
+            in_stock: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Rung
+             * @default part
+             * @enum {string}
+             */
+            rung: "free" | "small part" | "part" | "dear part";
+            /** Rider Limit Kg */
+            rider_limit_kg?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lever";
+            /** Lever Forward Mm */
+            lever_forward_mm: number;
+            /** Lever Out Mm */
+            lever_out_mm: number;
+            /** Lever Slope Deg */
+            lever_slope_deg: number;
+            /**
+             * Blade Least Mm
+             * @default 62
+             */
+            blade_least_mm: number;
+            /**
+             * Blade Greatest Mm
+             * @default 85
+             */
+            blade_greatest_mm: number;
+        };
+        /**
          * Line
          * @description One stroke, mm from the BB, y up.
          */
@@ -2314,6 +3061,38 @@ export interface components {
             s: string;
             /** D */
             d: string;
+        };
+        /**
+         * Look
+         * @description Which frames are looked at; ``kinds`` None means those near the goal's use.
+         */
+        Look: {
+            /** Kinds */
+            kinds?: ("road" | "endurance" | "gravel" | "cyclocross" | "cross-country" | "trail" | "city" | "time-trial")[] | null;
+            /** Materials */
+            materials?: ("carbon" | "alloy" | "steel" | "titanium")[];
+            /**
+             * Price Most
+             * @default 5
+             */
+            price_most: number;
+            /**
+             * Owned Only
+             * @default false
+             */
+            owned_only: boolean;
+            /**
+             * In Stock Only
+             * @default true
+             */
+            in_stock_only: boolean;
+            /** Tags */
+            tags?: string[];
+            /**
+             * Bars
+             * @default true
+             */
+            bars: boolean;
         };
         /**
          * LookForOut
@@ -2330,6 +3109,24 @@ export interface components {
             reach_least_mm: number;
             /** Reach Greatest Mm */
             reach_greatest_mm: number;
+        };
+        /**
+         * LookOut
+         * @description What may be looked at on the shelf, and what is.
+         */
+        LookOut: {
+            /** Kinds */
+            kinds: string[];
+            /** Every Kind */
+            every_kind: string[];
+            /** Every Material */
+            every_material: string[];
+            /** Every Tag */
+            every_tag: string[];
+            /** Shown */
+            shown: number;
+            /** Shelved */
+            shelved: number;
         };
         /**
          * Magnified
@@ -2377,6 +3174,18 @@ export interface components {
             xy_mm2: number;
             /** Yy Mm2 */
             yy_mm2: number;
+        };
+        /**
+         * Marks
+         * @description Marks of stock on a part or on every size of a frame.
+         */
+        Marks: {
+            /** Owned */
+            owned?: boolean | null;
+            /** In Stock */
+            in_stock?: boolean | null;
+            /** Price Band */
+            price_band?: number | null;
         };
         /**
          * MeasureEdit
@@ -2529,6 +3338,16 @@ export interface components {
             after_mm: number;
         };
         /**
+         * NoFit
+         * @description Nothing carries the goal: what stops the nearest sizes, in words with their mm.
+         */
+        NoFit: {
+            /** Nearest */
+            nearest: string[];
+            /** Frame Drawing */
+            frame_drawing: boolean;
+        };
+        /**
          * Observation
          * @description One reading: ``from`` is the BB where it is not given.
          */
@@ -2625,6 +3444,181 @@ export interface components {
             size?: number | null;
         };
         /**
+         * Paste
+         * @description A pasted chart, what it is of, and what the fitter changed of the mapping.
+         *
+         *     ``meaning`` and ``unit`` are by row number; an empty meaning leaves the row out.
+         */
+        Paste: {
+            /** Text */
+            text: string;
+            /**
+             * Frame
+             * @default
+             */
+            frame: string;
+            /**
+             * Kind
+             * @default road
+             * @enum {string}
+             */
+            kind: "road" | "endurance" | "gravel" | "cyclocross" | "cross-country" | "trail" | "city" | "time-trial";
+            /**
+             * Material
+             * @default carbon
+             * @enum {string}
+             */
+            material: "carbon" | "alloy" | "steel" | "titanium";
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /**
+             * Dated
+             * @default
+             */
+            dated: string;
+            /** Tags */
+            tags?: string[];
+            /** Price Band */
+            price_band?: number | null;
+            /** Meaning */
+            meaning?: {
+                [key: string]: string;
+            };
+            /** Unit */
+            unit?: {
+                [key: string]: "mm" | "cm" | "in" | "deg";
+            };
+            /**
+             * Apply
+             * @default false
+             */
+            apply: boolean;
+        };
+        /**
+         * Pasted
+         * @description The mapping and the sizes it gives.
+         */
+        Pasted: {
+            /** Across */
+            across: boolean;
+            /** Rows */
+            rows: components["schemas"]["PastedRow"][];
+            /** Sizes */
+            sizes: components["schemas"]["PastedSize"][];
+            /** Quantities */
+            quantities: string[];
+            /**
+             * Added
+             * @default 0
+             */
+            added: number;
+            /**
+             * Replaced
+             * @default 0
+             */
+            replaced: number;
+        };
+        /**
+         * PastedRow
+         * @description One row of the chart: its heading as it stood, what it is taken for, and each size's cell and number.
+         */
+        PastedRow: {
+            /** Heading */
+            heading: string;
+            /** Quantity */
+            quantity: string | null;
+            /** Unit */
+            unit: ("mm" | "cm" | "in" | "deg") | null;
+            /** Guessed */
+            guessed: boolean;
+            /** Cells */
+            cells: string[];
+            /** Values */
+            values: (number | null)[];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * PastedSize
+         * @description One size as it would be kept, or what stops it.
+         */
+        PastedSize: {
+            /** Label */
+            label: string;
+            made: components["schemas"]["ShelvedSize"] | null;
+            /**
+             * Field
+             * @default
+             */
+            field: string;
+            /**
+             * Trouble
+             * @default
+             */
+            trouble: string;
+        };
+        /**
+         * PedalPart
+         * @description A pedal: axle to platform, extra axle length, clipped or flat, platform length and float.
+         */
+        PedalPart: {
+            /** Price Band */
+            price_band?: number | null;
+            /**
+             * Owned
+             * @default false
+             */
+            owned: boolean;
+            /**
+             * In Stock
+             * @default true
+             */
+            in_stock: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Rung
+             * @default part
+             * @enum {string}
+             */
+            rung: "free" | "small part" | "part" | "dear part";
+            /** Rider Limit Kg */
+            rider_limit_kg?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pedal";
+            /**
+             * Clipped
+             * @default true
+             */
+            clipped: boolean;
+            /** Stack Mm */
+            stack_mm: number;
+            /**
+             * Axle Extra Mm
+             * @default 0
+             */
+            axle_extra_mm: number;
+            /**
+             * Platform Mm
+             * @default 60
+             */
+            platform_mm: number;
+            /**
+             * Float Deg
+             * @default 6
+             */
+            float_deg: number;
+        };
+        /**
          * Photo
          * @description A photo's line; its picture is at ``/api/fits/{fit}/photos/{id}``.
          */
@@ -2674,6 +3668,28 @@ export interface components {
             /** Height Mm */
             height_mm: number;
             at: components["schemas"]["Point"];
+        };
+        /**
+         * PlaceState
+         * @description Where the hand is from the bar clamp, how the bar is turned and the lever slid for it.
+         */
+        PlaceState: {
+            /** Off X Mm */
+            off_x_mm: number;
+            /** Off Y Mm */
+            off_y_mm: number;
+            /**
+             * Rotation Deg
+             * @default 0
+             */
+            rotation_deg: number;
+            /**
+             * Slide Mm
+             * @default 0
+             */
+            slide_mm: number;
+            /** Slope Deg */
+            slope_deg?: number | null;
         };
         /**
          * Point
@@ -2730,9 +3746,21 @@ export interface components {
         };
         /**
          * PostPart
-         * @description A seatpost: rail clamp to foot, rearward setback, diameter, least insertion.
+         * @description A seatpost: rail clamp to foot, rearward setback, diameter, least insertion; travel where it drops.
          */
         PostPart: {
+            /** Price Band */
+            price_band?: number | null;
+            /**
+             * Owned
+             * @default false
+             */
+            owned: boolean;
+            /**
+             * In Stock
+             * @default true
+             */
+            in_stock: boolean;
             /** Name */
             name: string;
             /**
@@ -2741,11 +3769,8 @@ export interface components {
              * @enum {string}
              */
             rung: "free" | "small part" | "part" | "dear part";
-            /**
-             * Owned
-             * @default false
-             */
-            owned: boolean;
+            /** Rider Limit Kg */
+            rider_limit_kg?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2762,6 +3787,11 @@ export interface components {
             diameter_mm: number;
             /** Least Insertion Mm */
             least_insertion_mm: number;
+            /**
+             * Travel Mm
+             * @default 0
+             */
+            travel_mm: number;
         };
         /**
          * Profile
@@ -2940,6 +3970,20 @@ export interface components {
             changed_at: string;
         };
         /**
+         * RoomOut
+         * @description Whole mm the hand's goal may still go each way before a part must change.
+         */
+        RoomOut: {
+            /** Up Mm */
+            up_mm: number;
+            /** Down Mm */
+            down_mm: number;
+            /** Forward Mm */
+            forward_mm: number;
+            /** Back Mm */
+            back_mm: number;
+        };
+        /**
          * RotateIn
          * @description Points and an angle, + forward about the BB.
          */
@@ -2966,6 +4010,18 @@ export interface components {
          * @description A saddle: rail-to-top at S, S ahead of the rails' middle, nose ahead of S, usable slide each way.
          */
         SaddlePart: {
+            /** Price Band */
+            price_band?: number | null;
+            /**
+             * Owned
+             * @default false
+             */
+            owned: boolean;
+            /**
+             * In Stock
+             * @default true
+             */
+            in_stock: boolean;
             /** Name */
             name: string;
             /**
@@ -2974,11 +4030,8 @@ export interface components {
              * @enum {string}
              */
             rung: "free" | "small part" | "part" | "dear part";
-            /**
-             * Owned
-             * @default false
-             */
-            owned: boolean;
+            /** Rider Limit Kg */
+            rider_limit_kg?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2992,6 +4045,8 @@ export interface components {
             nose_to_s_mm: number;
             /** Rail Room Mm */
             rail_room_mm: number;
+            /** Width Mm */
+            width_mm?: number | null;
         };
         /**
          * SayHeightIn
@@ -3049,8 +4104,158 @@ export interface components {
             };
         };
         /**
+         * SchoolOut
+         * @description A question on which fitters differ, with its answers and the one taken here.
+         */
+        SchoolOut: {
+            /** Key */
+            key: string;
+            /** Question */
+            question: string;
+            /** Taken */
+            taken: string;
+            /** Choices */
+            choices: [
+                string,
+                string,
+                string
+            ][];
+        };
+        /**
+         * SchoolVerdict
+         * @description What one school takes of the two sizes held, and why.
+         */
+        SchoolVerdict: {
+            /** School */
+            school: string;
+            /** Label */
+            label: string;
+            /**
+             * Takes
+             * @enum {string}
+             */
+            takes: "A" | "B";
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * Schools
+         * @description Which school decides what in this file; the house default first.
+         */
+        Schools: {
+            /**
+             * Between
+             * @default headroom
+             * @enum {string}
+             */
+            between: "headroom" | "smaller" | "larger";
+            /**
+             * Rotation
+             * @default ramp
+             * @enum {string}
+             */
+            rotation: "ramp" | "drop_end" | "palm";
+            /**
+             * Standover
+             * @default after
+             * @enum {string}
+             */
+            standover: "after" | "first";
+            /**
+             * Width
+             * @default acromion
+             * @enum {string}
+             */
+            width: "acromion" | "narrower" | "wider";
+        };
+        /**
+         * SearchBuild
+         * @description A build of a frame size: the front end, where the bar and lever stand, and what is left of the miss.
+         */
+        SearchBuild: {
+            /** Frame */
+            frame: string;
+            /** Size */
+            size: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "in" | "edge" | "out";
+            /** Stem */
+            stem: string;
+            /** Stem Length Mm */
+            stem_length_mm: number;
+            /** Stem Angle Deg */
+            stem_angle_deg: number;
+            /** Turned Over */
+            turned_over: boolean;
+            /** Cover Mm */
+            cover_mm: number;
+            /** Spacers Mm */
+            spacers_mm: number;
+            /** Bar */
+            bar: string;
+            /** Bar Rotation Deg */
+            bar_rotation_deg: number;
+            /** Lever Slide Mm */
+            lever_slide_mm: number;
+            /**
+             * Cost
+             * @enum {string}
+             */
+            cost: "free" | "small part" | "part" | "dear part";
+            /** Miss X Mm */
+            miss_x_mm: number;
+            /** Miss Y Mm */
+            miss_y_mm: number;
+            /** Miss Mm */
+            miss_mm: number;
+            /** Along Mm */
+            along_mm: number;
+            /** Across Mm */
+            across_mm: number;
+            room: components["schemas"]["SearchRoom"];
+            /** Room Up Mm */
+            room_up_mm: number;
+            /** Room Down Mm */
+            room_down_mm: number;
+            /** Binds */
+            binds: string[];
+            /** Gates */
+            gates: string[];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * SearchCandidate
+         * @description A build on the frontier: why it stands, what it gives up.
+         */
+        SearchCandidate: {
+            build: components["schemas"]["SearchBuild"];
+            /** Stands */
+            stands: string;
+            /** Gives Up */
+            gives_up: string;
+        };
+        /**
+         * SearchFailure
+         * @description A size that cannot carry the goal, and which limit stops it by how much.
+         */
+        SearchFailure: {
+            /** Frame */
+            frame: string;
+            /** Size */
+            size: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * SearchIn
          * @description A goal and the shelves to search. ``shelves`` is ``"demo"`` or the shelves themselves.
+         *
+         *     ``bars`` also looks at the bars and one-piece cockpits of the shelf; ``hand_is`` says what the goal's hand
+         *     is, the hood, the grip or the pad.
          */
         SearchIn: {
             saddle: components["schemas"]["XY"];
@@ -3076,14 +4281,53 @@ export interface components {
              */
             check_seat: boolean;
             /**
+             * Bars
+             * @default false
+             */
+            bars: boolean;
+            /**
+             * Hand Is
+             * @default hood
+             * @enum {string}
+             */
+            hand_is: "hood" | "grip" | "pad";
+            /** Bar Width Mm */
+            bar_width_mm?: number | null;
+            limits?: components["schemas"]["SearchLimits"];
+            schools?: components["schemas"]["SearchSchools"];
+            reference?: components["schemas"]["SearchReference"] | null;
+            /**
              * Most
              * @default 50
              */
             most: number;
         };
         /**
+         * SearchLimits
+         * @description Gates asked of every frame; those not given are not asked.
+         */
+        SearchLimits: {
+            /** Inseam In Shoes Mm */
+            inseam_in_shoes_mm?: number | null;
+            /**
+             * Standover Room Mm
+             * @default 25
+             */
+            standover_room_mm: number;
+            /** Foot Lift Mm */
+            foot_lift_mm?: number | null;
+            /** System Mass Kg */
+            system_mass_kg?: number | null;
+            /** Rider Mass Kg */
+            rider_mass_kg?: number | null;
+            /** Crank Mm */
+            crank_mm?: number | null;
+            /** Least Bar Width Mm */
+            least_bar_width_mm?: number | null;
+        };
+        /**
          * SearchOut
-         * @description Sizes, best first; how many carry the goal; what stack and reach to look for.
+         * @description Sizes, best first; how many carry the goal; the frontier; what stops the others; what to look for.
          */
         SearchOut: {
             /** Sizes */
@@ -3092,14 +4336,44 @@ export interface components {
             searched: number;
             /** Carry */
             carry: number;
+            /** Frontier */
+            frontier: components["schemas"]["SearchCandidate"][];
+            /** Failures */
+            failures: components["schemas"]["SearchFailure"][];
             /** Look For */
             look_for: {
                 [key: string]: number;
             };
         };
         /**
+         * SearchReference
+         * @description The bike whose handling is wanted.
+         */
+        SearchReference: {
+            /** Trail Mm */
+            trail_mm: number;
+            /** Front Centre Mm */
+            front_centre_mm: number;
+            /** Arm Mm */
+            arm_mm: number;
+        };
+        /**
+         * SearchRoom
+         * @description Whole mm the hand's goal may still go each way by free adjustments.
+         */
+        SearchRoom: {
+            /** Up Mm */
+            up_mm: number;
+            /** Down Mm */
+            down_mm: number;
+            /** Forward Mm */
+            forward_mm: number;
+            /** Back Mm */
+            back_mm: number;
+        };
+        /**
          * SearchRow
-         * @description A frame size's exact best build.
+         * @description A frame size's exact best build, with the best of its other costs.
          */
         SearchRow: {
             /** Frame */
@@ -3119,8 +4393,21 @@ export interface components {
             stem_angle_deg: number;
             /** Turned Over */
             turned_over: boolean;
+            /** Cover Mm */
+            cover_mm: number;
             /** Spacers Mm */
             spacers_mm: number;
+            /** Bar */
+            bar: string;
+            /** Bar Rotation Deg */
+            bar_rotation_deg: number;
+            /** Lever Slide Mm */
+            lever_slide_mm: number;
+            /**
+             * Cost
+             * @enum {string}
+             */
+            cost: "free" | "small part" | "part" | "dear part";
             /** Miss X Mm */
             miss_x_mm: number;
             /** Miss Y Mm */
@@ -3131,14 +4418,37 @@ export interface components {
             along_mm: number;
             /** Across Mm */
             across_mm: number;
+            room: components["schemas"]["SearchRoom"];
             /** Room Up Mm */
             room_up_mm: number;
             /** Room Down Mm */
             room_down_mm: number;
             /** Binds */
             binds: string[];
+            /** Gates */
+            gates: string[];
             /** Sentence */
             sentence: string;
+            /** Others */
+            others?: components["schemas"]["SearchBuild"][];
+        };
+        /**
+         * SearchSchools
+         * @description Which school decides what; the house default where none is named.
+         */
+        SearchSchools: {
+            /**
+             * Rotation
+             * @default ramp
+             * @enum {string}
+             */
+            rotation: "ramp" | "drop_end" | "palm";
+            /**
+             * Standover
+             * @default after
+             * @enum {string}
+             */
+            standover: "after" | "first";
         };
         /**
          * SearchTolerance
@@ -3338,7 +4648,7 @@ export interface components {
             /** Id */
             id: number;
             /** Part */
-            part: components["schemas"]["StemPart"] | components["schemas"]["SpacerPart"] | components["schemas"]["DropBarPart"] | components["schemas"]["FlatBarPart"] | components["schemas"]["PostPart"] | components["schemas"]["SaddlePart"];
+            part: components["schemas"]["StemPart"] | components["schemas"]["SpacerPart"] | components["schemas"]["CoverPart"] | components["schemas"]["DropBarPart"] | components["schemas"]["FlatBarPart"] | components["schemas"]["CockpitPart"] | components["schemas"]["AeroBarPart"] | components["schemas"]["LeverPart"] | components["schemas"]["GripPart"] | components["schemas"]["PostPart"] | components["schemas"]["SaddlePart"] | components["schemas"]["CrankPart"] | components["schemas"]["PedalPart"] | components["schemas"]["CleatPart"] | components["schemas"]["ShoePart"];
         };
         /**
          * ShelvedSize
@@ -3356,6 +4666,56 @@ export interface components {
             wheelbase_mm: number;
             /** Audit */
             audit: components["schemas"]["AuditMark"][];
+        };
+        /**
+         * ShoePart
+         * @description A shoe: sole thickness over the cleat, how far aft its holes allow the cleat, recessed or not.
+         */
+        ShoePart: {
+            /** Price Band */
+            price_band?: number | null;
+            /**
+             * Owned
+             * @default false
+             */
+            owned: boolean;
+            /**
+             * In Stock
+             * @default true
+             */
+            in_stock: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Rung
+             * @default part
+             * @enum {string}
+             */
+            rung: "free" | "small part" | "part" | "dear part";
+            /** Rider Limit Kg */
+            rider_limit_kg?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "shoe";
+            /** Sole Mm */
+            sole_mm: number;
+            /**
+             * Aft Least Mm
+             * @default 0
+             */
+            aft_least_mm: number;
+            /**
+             * Aft Greatest Mm
+             * @default 15
+             */
+            aft_greatest_mm: number;
+            /**
+             * Recessed
+             * @default false
+             */
+            recessed: boolean;
         };
         /**
          * Sighted
@@ -3376,6 +4736,49 @@ export interface components {
             figure: string;
             /** Value Mm */
             value_mm: number | null;
+        };
+        /**
+         * SizeEdit
+         * @description A size as entered by hand: its chart as given, gaps and all, and whether to keep it or only look.
+         */
+        SizeEdit: {
+            /** Frame */
+            frame: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "road" | "endurance" | "gravel" | "cyclocross" | "cross-country" | "trail" | "city" | "time-trial";
+            /**
+             * Material
+             * @enum {string}
+             */
+            material: "carbon" | "alloy" | "steel" | "titanium";
+            /** Size */
+            size: string;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /**
+             * Dated
+             * @default
+             */
+            dated: string;
+            /** Tags */
+            tags?: string[];
+            /** Price Band */
+            price_band?: number | null;
+            /** Chart */
+            chart: {
+                [key: string]: string | number | boolean | null;
+            };
+            /**
+             * Apply
+             * @default false
+             */
+            apply: boolean;
         };
         /**
          * SizeOffer
@@ -3409,22 +4812,39 @@ export interface components {
             build: string;
             /** Sentence */
             sentence: string;
+            /** Cost */
+            cost: string;
             /** Chosen */
             chosen: boolean;
             /** Held */
             held: boolean;
+            room: components["schemas"]["RoomOut"];
             /** Toe Mm */
             toe_mm: number;
             /** Trail Mm */
             trail_mm: number;
             /** Standover Room Mm */
             standover_room_mm: number | null;
+            /** Audited */
+            audited: boolean;
         };
         /**
          * SpacerPart
          * @description A spacer for the steerer.
          */
         SpacerPart: {
+            /** Price Band */
+            price_band?: number | null;
+            /**
+             * Owned
+             * @default false
+             */
+            owned: boolean;
+            /**
+             * In Stock
+             * @default true
+             */
+            in_stock: boolean;
             /** Name */
             name: string;
             /**
@@ -3433,11 +4853,8 @@ export interface components {
              * @enum {string}
              */
             rung: "free" | "small part" | "part" | "dear part";
-            /**
-             * Owned
-             * @default false
-             */
-            owned: boolean;
+            /** Rider Limit Kg */
+            rider_limit_kg?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3470,6 +4887,18 @@ export interface components {
          * @description A stem: length along its axis, angle as printed (+ up), clamp heights and diameters.
          */
         StemPart: {
+            /** Price Band */
+            price_band?: number | null;
+            /**
+             * Owned
+             * @default false
+             */
+            owned: boolean;
+            /**
+             * In Stock
+             * @default true
+             */
+            in_stock: boolean;
             /** Name */
             name: string;
             /**
@@ -3478,11 +4907,8 @@ export interface components {
              * @enum {string}
              */
             rung: "free" | "small part" | "part" | "dear part";
-            /**
-             * Owned
-             * @default false
-             */
-            owned: boolean;
+            /** Rider Limit Kg */
+            rider_limit_kg?: number | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -3499,6 +4925,11 @@ export interface components {
              * @default 31.8
              */
             bar_clamp_mm: number;
+            /**
+             * Steerer Mm
+             * @default 28.6
+             */
+            steerer_mm: number;
             /**
              * Both Ways
              * @default true
@@ -5223,6 +6654,77 @@ export interface operations {
             };
         };
     };
+    enter_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelvedPart"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     import_frames: {
         parameters: {
             query?: never;
@@ -5361,6 +6863,627 @@ export interface operations {
             };
         };
     };
+    paste_chart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Paste"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pasted"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    enter_size: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SizeEdit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelvedSize"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    change_size: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                size_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SizeEdit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelvedSize"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    remove_size: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                size_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    mark_frame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                size_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Marks"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelvedSize"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    change_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                part_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelvedPart"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    remove_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                part_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    mark_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                part_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Marks"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelvedPart"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    part_forms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: components["schemas"]["FormField"][];
+                    };
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     export_frames: {
         parameters: {
             query?: never;
@@ -5425,6 +7548,132 @@ export interface operations {
         };
     };
     export_parts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    export_frames_json: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    export_parts_json: {
         parameters: {
             query?: never;
             header?: never;

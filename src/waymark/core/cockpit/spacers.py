@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from functools import lru_cache
 
 from waymark.core.errors import InputError
 
@@ -16,6 +17,12 @@ def _tenths(height_mm: float) -> int:
 
 def heights_mm(spacers_mm: Sequence[float], limit_mm: float) -> tuple[float, ...]:
     """Every total height from 0 to ``limit_mm`` that any number of these spacers can make, ascending."""
+    return _heights(tuple(spacers_mm), limit_mm)
+
+
+# A search asks the same few drawers and limits again and again.
+@lru_cache(maxsize=512)
+def _heights(spacers_mm: tuple[float, ...], limit_mm: float) -> tuple[float, ...]:
     sizes = sorted({_tenths(s) for s in spacers_mm})
     if sizes and sizes[0] <= 0:
         raise InputError("A spacer's height is more than 0 mm.", field="spacers_mm", kept=f"{sizes[0] / 10}")

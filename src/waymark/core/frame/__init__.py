@@ -1,5 +1,6 @@
 """Frame geometry: one size's chart numbers and what follows from them (handbook 4)."""
 
+from waymark.core.frame.chart import Chart, complete
 from waymark.core.frame.clearance import (
     standover_at_mm,
     standover_clearance_mm,
@@ -11,9 +12,11 @@ from waymark.core.frame.geometry import FrameGeometry, steering_axis
 from waymark.core.frame.kernels import flop_mm, reach_at_equal_height_mm, trail_mm
 
 __all__ = [
+    "Chart",
     "Derivation",
     "Disagreement",
     "FrameGeometry",
+    "complete",
     "derive",
     "flop_mm",
     "reach_at_equal_height_mm",

@@ -126,8 +126,38 @@ def _head_angle_from_reach(k: Known) -> float:
     return degrees(asin(share) + atan2(rise, run))
 
 
+def _kinked(k: Known) -> tuple[float, float] | None:
+    """The effective seat angle and its height where the chart gives them (handbook 4, tube kinked)."""
+    effective, at = k.get("seat_angle_effective_deg"), k.get("effective_at_mm")
+    return None if effective is None or at is None else (effective, at)
+
+
 def _ett(k: Known) -> float:
-    return kernels.ett_mm(k["reach_mm"], k["stack_mm"], k["seat_angle_deg"])
+    kinked = _kinked(k)
+    if kinked is None:
+        return kernels.ett_mm(k["reach_mm"], k["stack_mm"], k["seat_angle_deg"])
+    return kernels.ett_kinked_mm(k["reach_mm"], k["stack_mm"], *kinked, k["seat_angle_deg"])
+
+
+def _reach_from_ett(k: Known) -> float:
+    return k["ett_mm"] - _ett({**k, "reach_mm": 0.0})
+
+
+def _stack_from_ett(k: Known) -> float:
+    slope = tan(radians(k["seat_angle_deg"]))
+    return (k["ett_mm"] - _ett({**k, "stack_mm": 0.0})) * slope
+
+
+def _seat_angle_from_ett(k: Known) -> float:
+    kinked = _kinked(k)
+    if kinked is None:
+        return kernels.seat_angle_from_ett_deg(k["ett_mm"], k["reach_mm"], k["stack_mm"])
+    effective, at = kinked
+    # The actual tube runs from the point at the effective height down to the stack's height.
+    run = k["reach_mm"] + at / tan(radians(effective)) - k["ett_mm"]
+    if abs(at - k["stack_mm"]) < 1:
+        raise GeometryError("At this height the actual seat angle leaves no trace.", field="seat_angle_deg")
+    return degrees(atan2(at - k["stack_mm"], run)) % 180
 
 
 RELATIONS: tuple[Relation, ...] = (
@@ -135,11 +165,9 @@ RELATIONS: tuple[Relation, ...] = (
         "effective top tube", "ett_mm",
         {
             "ett_mm": _ett,
-            "reach_mm": lambda k: k["ett_mm"] - k["stack_mm"] / tan(radians(k["seat_angle_deg"])),
-            "seat_angle_deg": lambda k: kernels.seat_angle_from_ett_deg(
-                k["ett_mm"], k["reach_mm"], k["stack_mm"]
-            ),
-            "stack_mm": lambda k: (k["ett_mm"] - k["reach_mm"]) * tan(radians(k["seat_angle_deg"])),
+            "reach_mm": _reach_from_ett,
+            "seat_angle_deg": _seat_angle_from_ett,
+            "stack_mm": _stack_from_ett,
         },
     ),
     Relation(
@@ -205,7 +233,8 @@ def derive(given: Mapping[str, float]) -> Derivation:
 
     ``given`` maps any of stack_mm, reach_mm, head_angle_deg, seat_angle_deg, ett_mm, head_tube_mm,
     fork_length_mm, fork_offset_mm, lower_cup_mm, bb_drop_mm, chainstay_mm, front_centre_mm, wheelbase_mm,
-    wheel_radius_mm to mm or degrees. A lower cup that is not given is taken as 0, an integrated bearing,
+    wheel_radius_mm to mm or degrees; seat_angle_effective_deg with effective_at_mm where the tube is kinked or
+    off the BB. A lower cup that is not given is taken as 0, an integrated bearing,
     and named in ``assumed``. Raises ``GeometryError`` where nothing real can have these numbers.
     """
     values = dict(given)

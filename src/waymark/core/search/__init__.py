@@ -1,9 +1,13 @@
 """Search over frames and front ends: exact best, its reasons, previews, and what to look for elsewhere."""
 
 from waymark.core.search.exact import Picks, pick_best
+from waymark.core.search.gates import Gates
 from waymark.core.search.model import (
+    BarOption,
+    CockpitOption,
     FrameOption,
     Goal,
+    Place,
     PostOption,
     SaddleOption,
     SeatResult,
@@ -15,9 +19,13 @@ from waymark.core.search.model import (
 from waymark.core.search.sizes import search_sizes
 
 __all__ = [
+    "BarOption",
+    "CockpitOption",
     "FrameOption",
+    "Gates",
     "Goal",
     "Picks",
+    "Place",
     "PostOption",
     "SaddleOption",
     "SeatResult",

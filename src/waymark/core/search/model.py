@@ -3,18 +3,28 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from waymark.core.cockpit.steerer import Stem
 from waymark.core.marks import Mark
 from waymark.core.rules.house import TOLERANCES, StemWindow
 from waymark.core.rules.verdict import Word
+from waymark.core.search.gates import Gates
 from waymark.core.seat.post import SaddleFit
+
+# What has to be bought beside the frame (handbook 13, cost ladder).
+FREE, SMALL_PART, PART, DEAR_PART = 0, 1, 2, 3
+RUNGS: tuple[str, ...] = ("free", "small part", "part", "dear part")
 
 
 @dataclass(frozen=True, slots=True)
 class FrameOption:
-    """A frame size as the search needs it. ``least_insertion_mm`` is the frame's own, 0 when unknown."""
+    """A frame size as the search needs it. ``least_insertion_mm`` is the frame's own, 0 when unknown.
+
+    ``axis_behind_bb_mm`` is how far a kinked seat tube's axis passes behind the BB. ``covers_mm`` are other
+    headset covers that fit beside ``cover_mm``; ``cockpits`` names the only one-piece cockpits the maker
+    allows (None: stems and bars as usual, no list). Standover is as published, and where: mm ahead of the BB.
+    """
 
     key: str
     label: str
@@ -28,6 +38,18 @@ class FrameOption:
     post_diameter_mm: float
     least_insertion_mm: float = 0.0
     greatest_insertion_mm: float = 400.0
+    axis_behind_bb_mm: float = 0.0
+    covers_mm: tuple[float, ...] = ()
+    cockpits: tuple[str, ...] | None = None
+    standover_mm: float | None = None
+    standover_ahead_mm: float = 0.0
+    top_tube_slope_deg: float = 0.0
+    step_through_mm: float | None = None
+    mass_limit_kg: float | None = None
+    crank_least_mm: float | None = None
+    crank_greatest_mm: float | None = None
+    trail_mm: float = 60.0
+    front_centre_mm: float = 600.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,6 +62,8 @@ class StemOption:
     angle_deg: float
     clamp_height_mm: float
     both_ways: bool = True
+    bar_clamp_mm: float = 31.8
+    owned: bool = False
 
     def ways(self) -> tuple[tuple[bool, Stem], ...]:
         """The stem as printed and, where allowed and different, turned over: (turned over, stem)."""
@@ -47,6 +71,56 @@ class StemOption:
         if not self.both_ways or self.angle_deg == 0:
             return ((False, stem),)
         return (False, stem), (True, stem.turned_over())
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    """One way a bar can stand: the hand from the clamp's centre, the bar's rotation and the lever's slide.
+
+    ``slide_mm`` is along the bend, + down the drop. ``effort`` counts steps away from what the school of bar
+    rotation asks for, 0 for just that (or for the bar as it stands).
+    """
+
+    off: Mark
+    rotation_deg: float = 0.0
+    slide_mm: float = 0.0
+    slope_deg: float | None = None
+    effort: int = 0
+
+
+@dataclass(frozen=True, slots=True)
+class BarOption:
+    """A bar with every place its hand may take. ``clamp_mm`` None: whatever the stem clamps.
+
+    ``rung`` is what having it costs; of two bars alike the lower ``preference`` is taken.
+    """
+
+    key: str
+    label: str
+    clamp_mm: float | None
+    places: tuple[Place, ...]
+    width_mm: float | None = None
+    rung: int = PART
+    preference: int = 0
+
+
+@dataclass(frozen=True, slots=True)
+class CockpitOption:
+    """One listed combination of a one-piece cockpit: stem and bar in one, with its own spacers.
+
+    ``key`` begins with the cockpit's name before a #. ``named_only``: looked at only on frames that name it.
+    """
+
+    key: str
+    label: str
+    length_mm: float
+    angle_deg: float
+    clamp_height_mm: float
+    width_mm: float
+    spacers_mm: tuple[float, ...]
+    places: tuple[Place, ...]
+    rung: int = DEAR_PART
+    named_only: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,6 +141,7 @@ class SaddleOption:
 
     fit: SaddleFit
     rail_room_mm: float
+    nose_to_s_mm: float = 150.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,17 +161,25 @@ class Tolerance:
 
 @dataclass(frozen=True, slots=True)
 class Shelf:
-    """Everything that may be chosen from. ``spacers_mm`` are the single heights in the drawer."""
+    """Everything that may be chosen from. ``spacers_mm`` are the single heights in the drawer.
+
+    Without ``bars`` the hand stays where the goal's own offset has it from the clamp.
+    """
 
     frames: Sequence[FrameOption]
     stems: Sequence[StemOption]
     spacers_mm: Sequence[float]
     posts: Sequence[PostOption] = ()
+    bars: Sequence[BarOption] = ()
+    cockpits: Sequence[CockpitOption] = ()
 
 
 @dataclass(frozen=True, slots=True)
 class Goal:
-    """Where the marks must be, the hand's offset from the bar clamp, and the saddle that goes over."""
+    """Where the marks must be, the hand's offset from the bar clamp, and the saddle that goes over.
+
+    The hand is the hood, the grip or the pad's centre, whichever the places of the bars are given for.
+    """
 
     saddle: Mark
     hand: Mark
@@ -104,11 +187,20 @@ class Goal:
     stem_window: StemWindow
     tolerance: Tolerance = field(default_factory=Tolerance)
     saddle_fit: SaddleOption | None = None
+    gates: Gates = field(default_factory=Gates)
 
     @property
     def clamp(self) -> Mark:
-        """Where the bar clamp must be."""
+        """Where the bar clamp must be for the bar as it stands."""
         return self.hand - self.hand_off_clamp
+
+    def own_bar(self, clamp_mm: float | None = None) -> BarOption:
+        """The bar as it stands, where the shelf names none."""
+        return BarOption("own", "own bar", clamp_mm, (Place(self.hand_off_clamp),), rung=FREE)
+
+    def with_saddle(self, saddle: SaddleOption) -> Goal:
+        """The same goal with the saddle that goes over."""
+        return replace(self, saddle_fit=saddle)
 
 
 @dataclass(frozen=True, slots=True)
@@ -126,16 +218,23 @@ class SeatResult:
 
 @dataclass(frozen=True, slots=True)
 class SizeResult:
-    """The exact best build of one frame size.
+    """The exact best build of one frame size at one cost rung.
 
-    ``miss`` is plan less goal at the hand. ``along_mm`` is its part along the steerer, which spacers could
-    mend had they the height; ``across_mm`` the part square to it, which no spacer mends (+ plan ahead).
-    ``binds`` names the limits that stopped a better build.
+    ``stem`` is None for a one-piece cockpit (then ``cockpit`` is set). ``miss`` is plan less goal at the
+    hand; ``along_mm`` its part along the steerer, which spacers could mend had they the height; ``across_mm``
+    the part square to it, which no spacer mends (+ plan ahead). ``binds`` names the limits that stopped a
+    better build, ``gates`` those of the frame itself. ``others`` are the best builds of dearer or cheaper
+    rungs on the same size.
     """
 
     frame: FrameOption
-    stem: StemOption
+    stem: StemOption | None
+    cockpit: CockpitOption | None
+    bar: BarOption | None
+    place: Place
+    stem_stands: Stem
     turned_over: bool
+    cover_mm: float
     spacers_mm: float
     clamp: Mark
     hand: Mark
@@ -144,9 +243,17 @@ class SizeResult:
     along_mm: float
     across_mm: float
     stem_rank: int
+    rung: int
     room_up_mm: float
     room_down_mm: float
     seat: SeatResult | None
     verdict: Word
     binds: tuple[str, ...]
+    gates: tuple[str, ...]
     sentence: str
+    others: tuple[SizeResult, ...] = ()
+
+    @property
+    def bar_key(self) -> str:
+        """Key of the bar or one-piece cockpit."""
+        return self.cockpit.key if self.cockpit else self.bar.key if self.bar else "own"

@@ -62,15 +62,6 @@ def spacer_stops(
     )
 
 
-def length_stops(
-    build: FrontEnd, frame: FrameOption, goal: Goal, lengths_mm: Sequence[float]
-) -> tuple[Stop, ...]:
-    """A stop for every stem length there is."""
-    return tuple(_stop(x, replace(build, length_mm=x), frame, goal) for x in sorted(set(lengths_mm)))
-
-
-def angle_stops(
-    build: FrontEnd, frame: FrameOption, goal: Goal, angles_deg: Sequence[float]
-) -> tuple[Stop, ...]:
-    """A stop for every angle a stem can stand at, either way up."""
-    return tuple(_stop(x, replace(build, angle_deg=x), frame, goal) for x in sorted(set(angles_deg)))
+def stem_stops(ends: Sequence[tuple[float, FrontEnd]], frame: FrameOption, goal: Goal) -> tuple[Stop, ...]:
+    """A stop for every stem there is: its value on the rail, and the front end with just that stem."""
+    return tuple(_stop(value, end, frame, goal) for value, end in sorted(ends, key=lambda x: x[0]))

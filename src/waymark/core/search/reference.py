@@ -6,6 +6,7 @@ and is what ``make bench`` measures it against.
 
 from __future__ import annotations
 
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from math import sqrt
 
@@ -13,7 +14,7 @@ from waymark.core.cockpit.spacers import heights_mm
 from waymark.core.cockpit.steerer import bar_clamp
 from waymark.core.marks import Mark
 from waymark.core.rules.house import NUMBERS
-from waymark.core.search.model import FrameOption, Goal, Shelf
+from waymark.core.search.model import BarOption, FrameOption, Goal, Shelf
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,24 +23,50 @@ class ReferencePick:
 
     stem: int
     over: bool
+    cover_mm: float
     spacers_mm: float
+    bar: int
+    place: int
     miss_mm: float
 
 
-def pick_one_by_brute_force(frame: FrameOption, shelf: Shelf, goal: Goal) -> ReferencePick:
-    """Try every stem, way up and spacer height on ``frame``; ties as the fast search breaks them."""
+def _every_build(
+    frame: FrameOption, shelf: Shelf, goal: Goal, bars: Sequence[BarOption]
+) -> Iterator[tuple[tuple[float, ...], ReferencePick]]:
+    """Every build with what decides among those that tie, in order; the miss comes fourth."""
     w_x, w_y = goal.tolerance.hand_weights()
-    target = goal.clamp
     top = Mark(frame.reach_mm, frame.stack_mm)
-    builds: list[tuple[int, bool, float, float, int, bool]] = []
-    for height in heights_mm(shelf.spacers_mm, frame.spacer_limit_mm):
-        tall = height > NUMBERS["spacer_warn_share"].value * frame.spacer_limit_mm + 1e-9
-        for index, option in enumerate(shelf.stems):
-            for over, stem in option.ways():
-                at = bar_clamp(top, frame.head_angle_deg, frame.cover_mm, height, stem)
-                miss = sqrt(w_x * (at.x_mm - target.x_mm) ** 2 + w_y * (at.y_mm - target.y_mm) ** 2)
-                builds.append((index, over, height, miss, goal.stem_window.rank(stem.length_mm), tall))
-    least = min(b[3] for b in builds)
-    tied = [b for b in builds if b[3] <= least + NUMBERS["tie_mm"].value + 1e-9]
-    best = min(tied, key=lambda b: (b[4], b[5], round(b[3], 9), b[2], b[1], b[0]))
-    return ReferencePick(best[0], best[1], best[2], best[3])
+    for c, cover in enumerate((frame.cover_mm, *frame.covers_mm)):
+        for height in heights_mm(shelf.spacers_mm, frame.spacer_limit_mm):
+            tall = height > NUMBERS["spacer_warn_share"].value * frame.spacer_limit_mm + 1e-9
+            for index, option in enumerate(shelf.stems):
+                for over, stem in option.ways():
+                    at = bar_clamp(top, frame.head_angle_deg, cover, height, stem)
+                    rank = goal.stem_window.rank(stem.length_mm)
+                    for b, bar in enumerate(bars):
+                        if bar.clamp_mm is not None and bar.clamp_mm != option.bar_clamp_mm:
+                            continue
+                        for p, place in enumerate(bar.places):
+                            off = at + place.off - goal.hand
+                            miss = sqrt(w_x * off.x_mm**2 + w_y * off.y_mm**2)
+                            key = (
+                                rank, tall, bar.preference, place.effort, b, p, round(miss, 9), c, height,
+                                over, index,
+                            )  # fmt: skip
+                            yield key, ReferencePick(index, over, cover, height, b, p, miss)
+
+
+def pick_one_by_brute_force(
+    frame: FrameOption, shelf: Shelf, goal: Goal, bars: Sequence[BarOption] = ()
+) -> ReferencePick | None:
+    """Try every build on ``frame``; ties as the fast search breaks them. None where no stem holds a bar."""
+    builds = list(_every_build(frame, shelf, goal, bars or (goal.own_bar(),)))
+    if not builds:
+        return None
+    least = min(pick.miss_mm for _, pick in builds)
+    if least > sqrt(2 * goal.tolerance.hand_x_mm * goal.tolerance.hand_y_mm):
+        # Out of tolerance whatever is done: the nearest, equal ones by place, pile and stem.
+        return min(builds, key=lambda b: (b[0][6], *b[0][2:6], b[0][1], *b[0][7:]))[1]
+    return min(
+        (b for b in builds if b[1].miss_mm <= least + NUMBERS["tie_mm"].value + 1e-9), key=lambda b: b[0]
+    )[1]

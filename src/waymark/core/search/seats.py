@@ -34,22 +34,25 @@ def best_seat(
         return SeatResult(None, 0.0, 0.0, 0.0, wanted, "no post of this diameter", 0.0)
     best = min(tries, key=lambda t: (t.limit is not None, t.short_mm, abs(t.slide_mm)))
     post_mm, slide = _held(frame, best.post, saddle, best)
-    at = saddle_mark(frame.seat_angle_deg, post_mm, best.post.setback_mm, slide, saddle.fit)
+    at = saddle_mark(
+        frame.seat_angle_deg, post_mm, best.post.setback_mm, slide, saddle.fit, frame.axis_behind_bb_mm
+    )
     return SeatResult(
         best.post.key, post_mm, post_mm - frame.seat_tube_mm, slide, at, best.limit, best.short_mm
     )
 
 
-def _bounds(frame: FrameOption, post: PostOption) -> tuple[float, float]:
+def post_bounds(frame: FrameOption, post: PostOption) -> tuple[float, float]:
+    """Least and greatest length of ``post`` that may show above the seat tube, mm."""
     least_in = max(post.least_insertion_mm, frame.least_insertion_mm)
     low = max(NUMBERS["least_collar_mm"].value, post.length_mm - frame.greatest_insertion_mm)
     return low, post.length_mm - least_in
 
 
 def _try(frame: FrameOption, post: PostOption, saddle: SaddleOption, wanted: Mark) -> _Try:
-    need = seat_for(frame.seat_angle_deg, post.setback_mm, saddle.fit, wanted)
+    need = seat_for(frame.seat_angle_deg, post.setback_mm, saddle.fit, wanted, frame.axis_behind_bb_mm)
     exposed = need.post_mm - frame.seat_tube_mm
-    low, high = _bounds(frame, post)
+    low, high = post_bounds(frame, post)
     faults = [
         ("the insertion mark shows", exposed - high),
         ("the seat tube is too long", low - exposed),
@@ -62,7 +65,7 @@ def _try(frame: FrameOption, post: PostOption, saddle: SaddleOption, wanted: Mar
 
 
 def _held(frame: FrameOption, post: PostOption, saddle: SaddleOption, found: _Try) -> tuple[float, float]:
-    low, high = _bounds(frame, post)
+    low, high = post_bounds(frame, post)
     exposed = min(max(found.post_mm - frame.seat_tube_mm, low), max(low, high))
     slide = min(max(found.slide_mm, -saddle.rail_room_mm), saddle.rail_room_mm)
     return frame.seat_tube_mm + exposed, slide

@@ -1,73 +1,132 @@
-"""The search as a fitter meets it: each size's best build, judged, explained and ranked."""
+"""The search as a fitter meets it: each size's best build at each cost, judged, explained and ranked."""
 
 from __future__ import annotations
 
-from waymark.core.cockpit.steerer import spacers_for
+from collections.abc import Sequence
+from dataclasses import replace
+
+from waymark.core.cockpit.steerer import Stem, bar_clamp, spacers_for
 from waymark.core.frame.geometry import steering_axis
 from waymark.core.marks import Mark
 from waymark.core.rules.house import NUMBERS
 from waymark.core.rules.verdict import Word, judge_pair, worst
-from waymark.core.search.exact import Picks, pick_best, picked_clamp
-from waymark.core.search.model import FrameOption, Goal, SeatResult, Shelf, SizeResult
+from waymark.core.search.cockpits import Cockpits
+from waymark.core.search.exact import Watch, pick_rungs
+from waymark.core.search.gates import gate_faults
+from waymark.core.search.model import (
+    FREE,
+    SMALL_PART,
+    BarOption,
+    CockpitOption,
+    FrameOption,
+    Goal,
+    Place,
+    SeatResult,
+    Shelf,
+    SizeResult,
+    StemOption,
+)
 from waymark.core.search.seats import best_seat
 from waymark.core.search.words import explain
 
+_WORDS: dict[Word, int] = {"in": 0, "edge": 1, "out": 2}
 
-def search_sizes(shelf: Shelf, goal: Goal) -> tuple[SizeResult, ...]:
-    """The best build of every size, best first: inside tolerance, then by miss in whole mm ties, then room.
 
-    Raises ``ValueError`` on an empty shelf.
+def search_sizes(shelf: Shelf, goal: Goal, watch: Watch | None = None) -> tuple[SizeResult, ...]:
+    """The best build of every size, best first: inside tolerance, then by cost, stem, miss in whole mm, room.
+
+    Bars of one cost rung are searched together, one-piece cockpits apart; the cheapest rung that reaches
+    tolerance is a size's own result, the rest are its ``others``. ``watch`` as for ``pick_best``. Raises
+    ``ValueError`` on an empty shelf.
     """
-    picks = pick_best(shelf, goal)
-    found = [_result(shelf, goal, picks, i, frame) for i, frame in enumerate(shelf.frames)]
-    return tuple(sorted(found, key=_rank))
+    if not shelf.frames:
+        raise ValueError("a search needs at least one frame size")
+    found: list[list[SizeResult]] = [[] for _ in shelf.frames]
+    seats = [_seat(shelf, goal, frame) for frame in shelf.frames]
+    open_ = [i for i, f in enumerate(shelf.frames) if f.cockpits is None]
+    if shelf.stems and open_:
+        bars = tuple(shelf.bars) or (goal.own_bar(),)
+        part = replace(shelf, frames=[shelf.frames[i] for i in open_])
+        rungs = [[b for b in bars if b.rung == rung] for rung in sorted({b.rung for b in bars})]
+        for _, these, picks in pick_rungs(part, goal, rungs, watch):
+            for k, i in enumerate(open_):
+                if picks.miss[k] == float("inf"):
+                    continue
+                bar = these[int(picks.bar[k])]
+                found[i].append(
+                    _result(
+                        shelf, goal, shelf.frames[i], seats[i], shelf.stems[int(picks.stem[k])],
+                        bool(picks.over[k]), bar, None, bar.places[int(picks.place[k])], float(picks.cover[k]),
+                        float(picks.spacers[k]), float(picks.miss[k]),
+                    )
+                )  # fmt: skip
+    if shelf.cockpits:
+        table = Cockpits(shelf.cockpits, goal)
+        for i, frame in enumerate(shelf.frames):
+            pick = table.pick(frame)
+            if pick is not None:
+                it = shelf.cockpits[pick.cockpit]
+                found[i].append(
+                    _result(
+                        shelf, goal, frame, seats[i], None, False, None, it, it.places[pick.place],
+                        frame.cover_mm, pick.spacers_mm, pick.miss_mm,
+                    )
+                )  # fmt: skip
+    return tuple(sorted((_chosen(every) for every in found if every), key=_rank))
+
+
+def _seat(shelf: Shelf, goal: Goal, frame: FrameOption) -> SeatResult | None:
+    if goal.saddle_fit is None:
+        return None
+    return best_seat(frame, tuple(shelf.posts), goal.saddle_fit, goal.saddle)
+
+
+def _chosen(every: list[SizeResult]) -> SizeResult:
+    """The cheapest rung that reaches tolerance, else the nearest; the rest beside it."""
+    best = min(every, key=lambda r: (_WORDS[r.verdict] == 2, r.rung if r.verdict != "out" else 0, r.miss_mm))
+    return replace(best, others=tuple(r for r in every if r is not best))
 
 
 def _rank(r: SizeResult) -> tuple[int, int, float, int, float, str]:
-    words: dict[Word, int] = {"in": 0, "edge": 1, "out": 2}
-    room = min(r.room_up_mm, r.room_down_mm)
     tie = float(round(r.miss_mm / NUMBERS["tie_mm"].value))
+    room = min(r.room_up_mm, r.room_down_mm)
     if r.verdict == "out":
         seat_short = r.seat.short_mm if r.seat else 0.0
-        return words[r.verdict], 0, r.miss_mm + seat_short, r.stem_rank, -room, r.frame.key
-    return words[r.verdict], r.stem_rank, tie, 0, -room, r.frame.key
+        return 2, len(r.gates), r.miss_mm + seat_short, r.stem_rank, -room, r.frame.key
+    return _WORDS[r.verdict], r.stem_rank, tie, r.rung, -room, r.frame.key
 
 
-def _result(shelf: Shelf, goal: Goal, picks: Picks, i: int, frame: FrameOption) -> SizeResult:
-    stem = shelf.stems[int(picks.stem[i])]
-    over, spacers = bool(picks.over[i]), float(picks.spacers[i])
-    clamp = picked_clamp(picks, i)
-    miss = clamp - goal.clamp
+def _result(
+    shelf: Shelf, goal: Goal, frame: FrameOption, seat: SeatResult | None, stem: StemOption | None, over: bool,
+    bar: BarOption | None, cockpit: CockpitOption | None, place: Place, cover: float, spacers: float,
+    miss_mm: float,
+) -> SizeResult:  # fmt: skip
+    if stem is not None:
+        stands = dict(stem.ways())[over]
+    elif cockpit is not None:
+        stands = Stem(cockpit.length_mm, cockpit.angle_deg, cockpit.clamp_height_mm)
+    else:
+        raise ValueError("a build has a stem or a one-piece cockpit")
+    clamp = bar_clamp(Mark(frame.reach_mm, frame.stack_mm), frame.head_angle_deg, cover, spacers, stands)
+    hand = clamp + place.off
+    miss = hand - goal.hand
     u, n = steering_axis(frame.head_angle_deg)
-    seat = (
-        best_seat(frame, tuple(shelf.posts), goal.saddle_fit, goal.saddle)
-        if goal.saddle_fit is not None
-        else None
+    rank = goal.stem_window.rank(stands.length_mm)
+    nose = goal.saddle.x_mm + (goal.saddle_fit.nose_to_s_mm if goal.saddle_fit else 150.0)
+    gates = tuple(f.words for f in gate_faults(frame, goal.gates, nose))
+    rung = max(
+        bar.rung if bar else cockpit.rung if cockpit else FREE,
+        FREE if stem is None or stem.owned else SMALL_PART,
     )
-    verdict = _verdict(goal, miss, seat, goal.stem_window.rank(stem.length_mm), spacers, frame)
-    binds = _binds(shelf, goal, frame, int(picks.stem[i]), over, miss, seat)
     result = SizeResult(
-        frame=frame,
-        stem=stem,
-        turned_over=over,
-        spacers_mm=spacers,
-        clamp=clamp,
-        hand=clamp + goal.hand_off_clamp,
-        miss=miss,
-        miss_mm=float(picks.miss[i]),
-        along_mm=miss.dot(u),
-        across_mm=miss.dot(n),
-        stem_rank=goal.stem_window.rank(stem.length_mm),
-        room_up_mm=frame.spacer_limit_mm - spacers,
-        room_down_mm=spacers,
-        seat=seat,
-        verdict=verdict,
-        binds=binds,
-        sentence="",
-    )
-    return SizeResult(
-        **{**{k: getattr(result, k) for k in result.__slots__}, "sentence": explain(result, goal)}
-    )
+        frame=frame, stem=stem, cockpit=cockpit, bar=bar, place=place, stem_stands=stands, turned_over=over,
+        cover_mm=cover, spacers_mm=spacers, clamp=clamp, hand=hand, miss=miss, miss_mm=miss_mm,
+        along_mm=miss.dot(u), across_mm=miss.dot(n), stem_rank=rank, rung=rung,
+        room_up_mm=frame.spacer_limit_mm - spacers, room_down_mm=spacers, seat=seat,
+        verdict="out" if gates else _verdict(goal, miss, seat, rank, spacers, frame),
+        binds=_binds(shelf, goal, frame, stands, cover, place, seat), gates=gates, sentence="",
+    )  # fmt: skip
+    return replace(result, sentence=explain(result, goal))
 
 
 def _verdict(
@@ -86,22 +145,21 @@ def _verdict(
 
 
 def _binds(
-    shelf: Shelf, goal: Goal, frame: FrameOption, stem_index: int, over: bool, miss: Mark,
+    shelf: Shelf, goal: Goal, frame: FrameOption, stem: Stem, cover: float, place: Place,
     seat: SeatResult | None,
 ) -> tuple[str, ...]:  # fmt: skip
     """Limits at which the build stands while more of the same would lessen its miss."""
     found: list[str] = []
     if seat is not None and seat.limit is not None:
         found.append(seat.limit)
-    stem = dict(shelf.stems[stem_index].ways())[over]
     top = Mark(frame.reach_mm, frame.stack_mm)
-    need = spacers_for(top, frame.head_angle_deg, frame.cover_mm, stem, goal.clamp)
+    need = spacers_for(top, frame.head_angle_deg, cover, stem, goal.hand - place.off)
     near = min(goal.tolerance.hand_x_mm, goal.tolerance.hand_y_mm)
     if need.spacers_mm > frame.spacer_limit_mm + near:
         found.append("spacer limit")
     if need.spacers_mm < -near:
         found.append("no spacers left to take out")
-    lengths = [s.length_mm for s in shelf.stems]
+    lengths: Sequence[float] = [s.length_mm for s in shelf.stems] or [c.length_mm for c in shelf.cockpits]
     if need.forward_error_mm > near and stem.length_mm >= max(lengths):
         found.append("longest stem")
     if need.forward_error_mm < -near and stem.length_mm <= min(lengths):

@@ -17,8 +17,17 @@ def explain(r: SizeResult, goal: Goal) -> str:
 
 def stem_words(r: SizeResult) -> str:
     """The stem as it will stand: length and the angle it then has."""
-    angle = -r.stem.angle_deg if r.turned_over else r.stem.angle_deg
-    return f"{r.stem.length_mm:g} {_signed(angle)}°"
+    return f"{r.stem_stands.length_mm:g} {_signed(r.stem_stands.angle_deg)}°"
+
+
+def place_words(r: SizeResult) -> str:
+    """How the bar is turned and the lever slid, empty where nothing is."""
+    said = []
+    if abs(r.place.rotation_deg) >= 0.05:
+        said.append(f"bar turned {_signed(round(r.place.rotation_deg, 1))}°")
+    if abs(r.place.slide_mm) >= 0.5 and r.place.slope_deg is not None:
+        said.append(f"levers {abs(r.place.slide_mm):.0f} {'down' if r.place.slide_mm > 0 else 'up'} the bend")
+    return ", ".join(said)
 
 
 def _nearness(r: SizeResult) -> str:
@@ -31,11 +40,11 @@ def _nearness(r: SizeResult) -> str:
 def _gives_up(r: SizeResult, goal: Goal) -> str:
     given: list[str] = []
     if r.stem_rank == 2:
-        side = "short" if r.stem.length_mm < goal.stem_window.least_mm else "long"
-        given.append(f"the stem: {r.stem.length_mm:g} is {side} for this use")
+        side = "short" if r.stem_stands.length_mm < goal.stem_window.least_mm else "long"
+        given.append(f"the stem: {r.stem_stands.length_mm:g} is {side} for this use")
     elif r.stem_rank == 1:
-        side = "short" if r.stem.length_mm < goal.stem_window.best_least_mm else "long"
-        given.append(f"the stem: {r.stem.length_mm:g}, the {side} end")
+        side = "short" if r.stem_stands.length_mm < goal.stem_window.best_least_mm else "long"
+        given.append(f"the stem: {r.stem_stands.length_mm:g}, the {side} end")
     if r.spacers_mm > NUMBERS["spacer_warn_share"].value * r.frame.spacer_limit_mm:
         given.append(f"the pile: {_mm(r.spacers_mm)} of {_mm(r.frame.spacer_limit_mm)} allowed")
     if r.seat is not None and r.seat.exposed_mm > NUMBERS["tall_post_mm"].value:
@@ -44,7 +53,7 @@ def _gives_up(r: SizeResult, goal: Goal) -> str:
 
 
 def _why_not(r: SizeResult, goal: Goal) -> str:
-    said: list[str] = []
+    said: list[str] = list(r.gates)
     along, across = r.along_mm, r.across_mm
     tolerance = min(goal.tolerance.hand_x_mm, goal.tolerance.hand_y_mm)
     if along < -tolerance:
@@ -53,7 +62,9 @@ def _why_not(r: SizeResult, goal: Goal) -> str:
         said.append(f"{_mm(along)} too high along the steerer with no more spacers to take out")
     if abs(across) > tolerance:
         side = "far" if across > 0 else "near"
-        said.append(f"{_mm(abs(across))} too {side} with the {r.stem.length_mm:g} stem; no spacer mends that")
+        said.append(
+            f"{_mm(abs(across))} too {side} with the {r.stem_stands.length_mm:g} stem; no spacer mends that"
+        )
     if r.seat is not None and r.seat.limit is not None:
         short = f", {_mm(r.seat.short_mm)} short" if r.seat.short_mm else ""
         said.append(f"the saddle is not reached: {r.seat.limit}{short}")

@@ -53,6 +53,13 @@ def saddle_mark(
     return clamp + Mark(slide_mm + saddle.mark_to_s_mm, saddle.rail_to_top_mm).turned(saddle.tilt_deg)
 
 
+def seat_axes(seat_angle_deg: float, setback_mm: float, saddle: SaddleFit) -> tuple[Mark, Mark, Mark]:
+    """S with post and slide at 0, and how it moves by a millimetre of post and of slide."""
+    v, b = _axes(seat_angle_deg)
+    base = b.scaled(setback_mm) + Mark(saddle.mark_to_s_mm, saddle.rail_to_top_mm).turned(saddle.tilt_deg)
+    return base, v, Mark(1.0, 0.0).turned(saddle.tilt_deg)
+
+
 def seat_for(
     seat_angle_deg: float, setback_mm: float, saddle: SaddleFit, wanted: Mark, axis_behind_bb_mm: float = 0.0
 ) -> SeatNeed:

@@ -7,12 +7,23 @@ from functools import cache
 from waymark.core.errors import InputError
 from waymark.core.marks import Mark
 from waymark.core.rules.house import STEM_WINDOWS
-from waymark.core.search import Goal, SaddleOption, SizeResult, Tolerance, search_sizes
+from waymark.core.search import Gates, Goal, SaddleOption, SizeResult, Tolerance
+from waymark.core.search.frontier import Reference
+from waymark.core.search.model import RUNGS
+from waymark.core.search.whole import Whole, search_whole
 from waymark.core.search.window import look_for, window
 from waymark.core.seat import SaddleFit
 from waymark.demo import demo_shelves
-from waymark.rooms.calc.schemas import SearchIn, SearchOut, SearchRow
-from waymark.rooms.shelves import FrameSize, Part, read_frames, read_parts, search_shelf
+from waymark.rooms.calc.schemas import (
+    SearchBuild,
+    SearchCandidate,
+    SearchFailure,
+    SearchIn,
+    SearchOut,
+    SearchRoom,
+    SearchRow,
+)
+from waymark.rooms.shelves import FrameSize, Part, Wanted, read_frames, read_parts, search_shelf
 
 USUAL_SADDLE = SaddleOption(SaddleFit(48, 22), 18)
 
@@ -24,37 +35,60 @@ def _demo() -> tuple[list[FrameSize], list[Part]]:
 
 
 def search(q: SearchIn) -> SearchOut:
-    """Every frame size's best build for the goal, best first."""
-    if q.shelves == "demo":
-        frames, parts = _demo()
-    else:
-        frames, parts = q.shelves.frames, q.shelves.parts
+    """Every frame size's best build for the goal, best first, and the frontier over all of them."""
+    frames, parts = _demo() if q.shelves == "demo" else (q.shelves.frames, q.shelves.parts)
+    wanted = Wanted(
+        q.hand_is,
+        q.schools.rotation,
+        q.bar_width_mm,
+        None,
+        True,
+        q.limits.least_bar_width_mm,
+        q.limits.rider_mass_kg,
+    )
+    window_of = STEM_WINDOWS[q.discipline]
+    goal = Goal(
+        saddle=Mark(q.saddle.x_mm, q.saddle.y_mm), hand=Mark(q.hand.x_mm, q.hand.y_mm),
+        hand_off_clamp=Mark(q.hand_off_clamp.x_mm, q.hand_off_clamp.y_mm), stem_window=window_of,
+        tolerance=Tolerance(**q.tolerance.model_dump()),
+        gates=Gates(
+            q.limits.inseam_in_shoes_mm, q.limits.standover_room_mm, q.schools.standover == "first",
+            q.limits.foot_lift_mm, q.limits.system_mass_kg, q.limits.crank_mm,
+        ),
+    )  # fmt: skip
+    own = goal.own_bar(q.bar_clamp_mm)
     shelf = search_shelf(
         ((str(i), f) for i, f in enumerate(frames)),
         ((str(i), p) for i, p in enumerate(parts)),
         q.bar_clamp_mm,
+        own,
+        wanted if q.bars else None,
     )
     if not shelf.stems:
         raise InputError("There is no stem on the shelf.", field="shelves.parts", allowed="one stem or more")
-    w = STEM_WINDOWS[q.discipline]
-    goal = Goal(
-        saddle=Mark(q.saddle.x_mm, q.saddle.y_mm), hand=Mark(q.hand.x_mm, q.hand.y_mm),
-        hand_off_clamp=Mark(q.hand_off_clamp.x_mm, q.hand_off_clamp.y_mm), stem_window=w,
-        tolerance=Tolerance(**q.tolerance.model_dump()),
-        saddle_fit=USUAL_SADDLE if q.check_seat and shelf.posts else None,
-    )  # fmt: skip
-    found = search_sizes(shelf, goal)
+    if q.check_seat and shelf.posts:
+        goal = goal.with_saddle(USUAL_SADDLE)
+    reference = None if q.reference is None else Reference(**q.reference.model_dump())
+    whole = search_whole(shelf, goal, reference)
     head = sorted(f.head_angle_deg for f in shelf.frames)[len(shelf.frames) // 2]
-    angles = sorted({s.angle_deg for s in shelf.stems})
+    best = ((window_of.best_least_mm, window_of.best_greatest_mm), (0.0, 22.5))
     look = look_for(
-        window(
-            goal.clamp, head, 8.0, 40.0, angles, {"best": ((w.best_least_mm, w.best_greatest_mm), (0, 22.5))}
-        ),
-        head,
+        window(goal.clamp, head, 8.0, 40.0, sorted({s.angle_deg for s in shelf.stems}), {"best": best}), head
     )
     return SearchOut(
-        sizes=[_row(r, frames[int(r.frame.key)]) for r in found[: q.most]], searched=len(found),
-        carry=sum(r.verdict != "out" for r in found),
+        sizes=[_row(r, whole, frames) for r in whole.sizes[: q.most]], searched=len(shelf.frames),
+        carry=sum(r.verdict != "out" for r in whole.sizes),
+        frontier=[
+            SearchCandidate(build=_build(c.standing.result, whole, frames), stands=c.stands, gives_up=c.gives_up)
+            for c in whole.frontier
+        ],
+        failures=[
+            SearchFailure(frame=frames[int(r.frame.key)].frame, size=frames[int(r.frame.key)].size, why=r.sentence)
+            for r in whole.sizes if r.verdict == "out"
+        ][: q.most] + [
+            SearchFailure(frame=frames[int(f.key)].frame, size=frames[int(f.key)].size, why=why)
+            for f, why in whole.unbuilt
+        ],
         look_for={
             "head_angle_deg": look.head_angle_deg, "stack_least_mm": look.stack_least_mm,
             "stack_greatest_mm": look.stack_greatest_mm, "reach_least_mm": look.reach_least_mm,
@@ -63,11 +97,21 @@ def search(q: SearchIn) -> SearchOut:
     )  # fmt: skip
 
 
-def _row(r: SizeResult, size: FrameSize) -> SearchRow:
-    return SearchRow(
-        frame=size.frame, size=size.size, verdict=r.verdict, stem=r.stem.label, stem_length_mm=r.stem.length_mm,
-        stem_angle_deg=-r.stem.angle_deg if r.turned_over else r.stem.angle_deg, turned_over=r.turned_over,
-        spacers_mm=r.spacers_mm, miss_x_mm=r.miss.x_mm, miss_y_mm=r.miss.y_mm, miss_mm=r.miss_mm,
-        along_mm=r.along_mm, across_mm=r.across_mm, room_up_mm=r.room_up_mm, room_down_mm=r.room_down_mm,
-        binds=list(r.binds), sentence=r.sentence,
+def _row(r: SizeResult, whole: Whole, frames: list[FrameSize]) -> SearchRow:
+    others = [_build(o, whole, frames) for o in r.others]
+    return SearchRow(**_build(r, whole, frames).model_dump(), others=others)
+
+
+def _build(r: SizeResult, whole: Whole, frames: list[FrameSize]) -> SearchBuild:
+    size, room = frames[int(r.frame.key)], whole.room(r)
+    front, bar = r.stem or r.cockpit, r.cockpit or r.bar
+    return SearchBuild(
+        frame=size.frame, size=size.size, verdict=r.verdict, stem=front.label if front else "",
+        stem_length_mm=r.stem_stands.length_mm, stem_angle_deg=r.stem_stands.angle_deg, turned_over=r.turned_over,
+        cover_mm=r.cover_mm, spacers_mm=r.spacers_mm, bar=bar.label if bar else "",
+        bar_rotation_deg=r.place.rotation_deg, lever_slide_mm=r.place.slide_mm, cost=RUNGS[r.rung],
+        miss_x_mm=r.miss.x_mm, miss_y_mm=r.miss.y_mm, miss_mm=r.miss_mm, along_mm=r.along_mm, across_mm=r.across_mm,
+        room=SearchRoom(up_mm=room.up_mm, down_mm=room.down_mm, forward_mm=room.forward_mm, back_mm=room.back_mm),
+        room_up_mm=r.room_up_mm, room_down_mm=r.room_down_mm, binds=list(r.binds), gates=list(r.gates),
+        sentence=r.sentence,
     )  # fmt: skip

@@ -5,15 +5,17 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from typing import Any
 
+from pydantic import ValidationError
 from sqlalchemy.orm import Session
 
 from waymark.core.errors import InputError
 from waymark.core.rules.house import DISCIPLINES
+from waymark.core.rules.schools import SCHOOLS
 from waymark.core.units import parse_length
 from waymark.core.units.show import MINUS
-from waymark.rooms.deps import MOST_KEY
+from waymark.rooms.deps import MOST_KEY, refused
 from waymark.rooms.fits import measure_edits, planning
-from waymark.rooms.fits.state import BuildState, FitState
+from waymark.rooms.fits.state import BuildState, FitState, Look, Schools
 from waymark.rooms.riders import Typed
 from waymark.rooms.shelves import frame_size
 
@@ -125,6 +127,11 @@ def _signed(value: float) -> str:
 
 
 def _choose_frame(session: Session, state: FitState, value: Any, path: str) -> str:
+    bar = None
+    if isinstance(value, dict):
+        if set(value) != {"id", "bar"} or not isinstance(value["bar"], str):
+            raise InputError("Give the size and the bar.", field=path, allowed="{id, bar}")
+        value, bar = value["id"], value["bar"][:200]
     key = _key(value, path)
     if key is None:
         state.frame.chosen, state.frame.for_goal, state.build = None, None, BuildState()
@@ -133,8 +140,41 @@ def _choose_frame(session: Session, state: FitState, value: Any, path: str) -> s
     state.frame.chosen = size
     if state.frame.held is not None and state.frame.held.label == size.label:
         state.frame.held = None
-    planning.take_best(session, state)
+    planning.take_best(session, state, bar)
     return f"Frame {size.label}"
+
+
+def _look(session: Session, state: FitState, value: Any, path: str) -> str:
+    if not isinstance(value, dict):
+        raise InputError("Give what to look at.", field=path, allowed=", ".join(Look.model_fields))
+    try:
+        state.frame.look = Look.model_validate({**state.frame.look.model_dump(), **value})
+    except ValidationError as wrong:
+        raise refused(wrong) from wrong
+    return "Looking at " + _look_words(state.frame.look)
+
+
+def _look_words(look: Look) -> str:
+    said = [", ".join(look.kinds)] if look.kinds is not None else ["frames near the use"]
+    said += [", ".join(look.materials)] if look.materials else []
+    said += [f"price up to {look.price_most}"] if look.price_most < 5 else []
+    said += ["owned only"] if look.owned_only else []
+    said += look.tags
+    return "; ".join(said)
+
+
+def _school(session: Session, state: FitState, value: Any, path: str) -> str:
+    if not isinstance(value, dict) or len(value) != 1:
+        raise InputError(
+            "Give one question and its school.", field=path, allowed=", ".join(Schools.model_fields)
+        )
+    try:
+        state.frame.schools = Schools.model_validate({**state.frame.schools.model_dump(), **value})
+    except ValidationError as wrong:
+        raise refused(wrong) from wrong
+    question, choice = next(iter(value.items()))
+    school = SCHOOLS[question]
+    return f"{school.question}: {school.pick(choice).label}"
 
 
 def _hold_frame(session: Session, state: FitState, value: Any, path: str) -> str:
@@ -161,7 +201,7 @@ def _stem(session: Session, state: FitState, value: Any, path: str) -> str:
 
 def _turn(session: Session, state: FitState, value: Any, path: str) -> str:
     stem = state.build.stem
-    if not isinstance(value, bool) or stem is None or not stem.both_ways:
+    if not isinstance(value, bool) or stem is None or not stem.both_ways or state.build.cockpit is not None:
         raise InputError(
             "This stem stands one way only.", field=path, allowed="a stem that can be turned over"
         )
@@ -196,6 +236,8 @@ _HANDLERS: dict[str, Apply] = {
     "goal.hand": _nudge,
     "frame.chosen": _choose_frame,
     "frame.held": _hold_frame,
+    "frame.look": _look,
+    "frame.school": _school,
     "build.spacers_mm": _spacers,
     "build.stem": _stem,
     "build.turned_over": _turn,

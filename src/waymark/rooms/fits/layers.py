@@ -12,7 +12,7 @@ from waymark.core.marks import Mark
 from waymark.core.position import HandContext, SaddleContext
 from waymark.core.rules.assumed import ASSUMED
 from waymark.core.rules.house import STEM_WINDOWS
-from waymark.core.search import Goal, SaddleOption
+from waymark.core.search import Gates, Goal, SaddleOption
 from waymark.core.seat import SaddleFit, saddle_mark
 from waymark.core.units import whole
 from waymark.rooms.fits.state import FitState, MeasureState, title_of
@@ -110,7 +110,7 @@ def saddle_part(measure: MeasureState) -> SaddlePart:
 def saddle_option(measure: MeasureState) -> SaddleOption:
     """The same saddle as the search takes it."""
     it = saddle_part(measure)
-    return SaddleOption(SaddleFit(it.rail_to_top_mm, it.mark_to_s_mm), it.rail_room_mm)
+    return SaddleOption(SaddleFit(it.rail_to_top_mm, it.mark_to_s_mm), it.rail_room_mm, it.nose_to_s_mm)
 
 
 def layers_of(state: FitState) -> Layers:
@@ -183,6 +183,17 @@ def plan_stem(state: FitState) -> Stem | None:
     return stem.turned_over() if state.build.turned_over else stem
 
 
+def plan_off(state: FitState, context: Context) -> Mark:
+    """The hand from the bar clamp in the plan: as the chosen bar stands, else as on the old bike."""
+    return state.build.place.off() if state.build.place else context.hand_off_clamp
+
+
+def plan_cover_mm(state: FitState) -> float:
+    """The headset cover in the plan: the one chosen, else the frame's own."""
+    own = state.frame.chosen.chart.cover_mm if state.frame.chosen else 0.0
+    return own if state.build.cover_mm is None else state.build.cover_mm
+
+
 def _plan(state: FitState, found: Layers) -> None:
     b, size = state.build, state.frame.chosen
     plan: Marks = {}
@@ -192,12 +203,14 @@ def _plan(state: FitState, found: Layers) -> None:
         return
     c = size.chart
     if stem is not None:
-        clamp = bar_clamp(Mark(c.reach_mm, c.stack_mm), c.head_angle_deg, c.cover_mm, b.spacers_mm, stem)
-        plan["hand"] = clamp + found.context.hand_off_clamp
+        clamp = bar_clamp(
+            Mark(c.reach_mm, c.stack_mm), c.head_angle_deg, plan_cover_mm(state), b.spacers_mm, stem
+        )
+        plan["hand"] = clamp + plan_off(state, found.context)
     if b.post is not None and b.post_exposed_mm is not None and b.slide_mm is not None:
         plan["saddle"] = saddle_mark(
             c.seat_angle_deg, c.seat_tube_mm + b.post_exposed_mm, b.post.setback_mm, b.slide_mm,
-            saddle_option(state.measure).fit,
+            saddle_option(state.measure).fit, c.axis_behind_bb_mm,
         )  # fmt: skip
     if "foot" in found.marks["goal"]:
         plan["foot"] = found.marks["goal"]["foot"]
@@ -213,12 +226,13 @@ def _built(state: FitState, found: Layers) -> None:
         built["hand"] = Mark(b.hand_x.value, b.hand_y.value)
 
 
-def search_goal(state: FitState, layers: Layers) -> Goal | None:
-    """The goal as the search takes it, or ``None`` while a mark is missing."""
+def search_goal(state: FitState, layers: Layers, gates: Gates | None = None) -> Goal | None:
+    """The goal as the search takes it, with the gates asked of a frame; ``None`` while a mark is missing."""
     both = layers.both("goal")
     if both is None:
         return None
     return Goal(
         saddle=both[0], hand=both[1], hand_off_clamp=layers.context.hand_off_clamp,
         stem_window=STEM_WINDOWS[state.goal.discipline], saddle_fit=saddle_option(state.measure),
+        gates=gates or Gates(),
     )  # fmt: skip

@@ -21,7 +21,7 @@ from waymark.core.position import (
 from waymark.core.rules.cautions import Situation, cautions_for, mentions_pain
 from waymark.core.rules.house import NUMBERS, AngleWindow, angle_windows
 from waymark.core.rules.verdict import Word
-from waymark.rooms.fits import history, offers, pictures, planning, sighting
+from waymark.rooms.fits import build_view, frame_view, history, pictures, planning, sighting
 from waymark.rooms.fits.layers import Context, LayerName, Layers, hand_context, layers_of
 from waymark.rooms.fits.ledger import ledger_of, measured_rows
 from waymark.rooms.fits.measure_views import MeasureView
@@ -50,7 +50,7 @@ def sheet_of(session: Session, fit: FitRow, view: PostName) -> Sheet:
     state = history.state_of(head)
     profile = profile_of(fit.rider)
     layers = layers_of(state)
-    plan = pictures.drawn_plan(state, layers, planning.parts_shelf(session, state, []).spacers_mm)
+    plan = pictures.drawn_plan(state, layers, planning.spacers_of(session, state))
     drawn = (
         plan if view in ("frame", "build", "setup", "ride") and plan else pictures.drawn_now(state, layers)
     )
@@ -74,8 +74,8 @@ def sheet_of(session: Session, fit: FitRow, view: PostName) -> Sheet:
         ways=ways_of(layers), context=_context(layers.context), assumed=list(layers.context.assumed),
         problems=problems, dials=dials_of(profile, state, layers, view),
         picture=picture, measure=_measure(session, state, layers, drawn) if view == "measure" else None,
-        frames=offers.frames_view(session, profile, state, layers) if view == "frame" else None,
-        build=offers.build_view(session, state, layers, plan) if view == "build" else None,
+        frames=frame_view.frames_view(session, profile, state, layers) if view == "frame" else None,
+        build=build_view.build_view(session, state, layers, plan) if view == "build" else None,
         cautions=cautions_of(profile, state, layers), history=history_of(session, fit),
     )  # fmt: skip
 

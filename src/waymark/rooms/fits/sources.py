@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from waymark.core.units import show_mm
-from waymark.rooms.fits.layers import LayerName, Layers, MarkName, plan_stem
+from waymark.rooms.fits.layers import LayerName, Layers, MarkName, plan_cover_mm, plan_off, plan_stem
 from waymark.rooms.fits.state import FitState, title_of
 from waymark.rooms.fits.surveying import leans_of
 
@@ -101,10 +101,10 @@ def _plan(state: FitState, layers: Layers, mark: MarkName) -> list[str]:
     stem = plan_stem(state)
     if stem is None:
         return []
-    off = layers.context.hand_off_clamp
+    off = plan_off(state, layers.context)
     return [
         f"{size.label}: stack {c.stack_mm:g}, reach {c.reach_mm:g}, head {c.head_angle_deg:g}°",
-        f"Cover {c.cover_mm:g} + spacers {b.spacers_mm:g} + half the clamp {stem.clamp_height_mm / 2:g}",
+        f"Cover {plan_cover_mm(state):g} + spacers {b.spacers_mm:g} + half the clamp {stem.clamp_height_mm / 2:g}",
         f"Stem {stem.length_mm:g} at {stem.angle_deg:+g}°".replace("-", "−"),
         f"Hand {off.x_mm:.0f} ahead of the clamp, {off.y_mm:.0f} above".replace("-", "−"),
         "B = T + (c + s + h/2)·u + L·(cos α·n + sin α·u)",

@@ -6,15 +6,25 @@ Frames and parts are kept as copies of what was chosen, so that a shelf edited l
 from __future__ import annotations
 
 from collections.abc import Callable
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import Field, field_validator
 
 from waymark.core.callout import BarKind, every_key
 from waymark.core.marks import Mark
 from waymark.rooms.riders import Typed
-from waymark.rooms.shelves import DropBarPart, FlatBarPart, FrameSize, PostPart, SaddlePart, StemPart
-from waymark.rooms.shelves.schemas import Kind, Strict, mm
+from waymark.rooms.shelves import (
+    AeroBarPart,
+    CockpitPart,
+    DropBarPart,
+    FlatBarPart,
+    FrameSize,
+    PostPart,
+    SaddlePart,
+    StemPart,
+)
+from waymark.rooms.shelves.base import Strict, mm
+from waymark.rooms.shelves.schemas import Kind, Material
 
 VERSION = 2
 BarPart = DropBarPart | FlatBarPart
@@ -121,20 +131,66 @@ class GoalState(Strict):
     hand_dy_mm: float = mm(-200, 200, default=0)
 
 
+class Look(Strict):
+    """Which frames are looked at; ``kinds`` None means those near the goal's use."""
+
+    kinds: list[Kind] | None = Field(default=None, max_length=8)
+    materials: list[Material] = Field(default_factory=list, max_length=4)
+    price_most: int = Field(default=5, ge=1, le=5)
+    owned_only: bool = False
+    in_stock_only: bool = True
+    tags: list[str] = Field(default_factory=list, max_length=20)
+    bars: bool = True
+
+
+class Schools(Strict):
+    """Which school decides what in this file; the house default first."""
+
+    between: Literal["headroom", "smaller", "larger"] = "headroom"
+    rotation: Literal["ramp", "drop_end", "palm"] = "ramp"
+    standover: Literal["after", "first"] = "after"
+    width: Literal["acromion", "narrower", "wider"] = "acromion"
+
+
 class FrameState(Strict):
-    """The frame size chosen, one held beside it, and the goal they were chosen for."""
+    """The frame size chosen, one held beside it, the goal they were chosen for, and how it is looked for."""
 
     chosen: FrameSize | None = None
     held: FrameSize | None = None
     for_goal: dict[Literal["saddle", "hand"], Point] | None = None
+    look: Look = Field(default_factory=Look)
+    schools: Schools = Field(default_factory=Schools)
+
+
+class PlaceState(Strict):
+    """Where the hand is from the bar clamp, how the bar is turned and the lever slid for it."""
+
+    off_x_mm: float = mm(-200, 300)
+    off_y_mm: float = mm(-200, 300)
+    rotation_deg: float = mm(-90, 90, default=0)
+    slide_mm: float = mm(-200, 200, default=0)
+    slope_deg: float | None = mm(-90, 90, default=None)
+
+    def off(self) -> Mark:
+        """The hand from the clamp's centre."""
+        return Mark(self.off_x_mm, self.off_y_mm)
 
 
 class BuildState(Strict):
-    """The front end and seat chosen on the frame."""
+    """The front end and seat chosen on the frame.
+
+    ``bar`` None is the bar as on the old bike, ``place`` None as it stands there. With a one-piece ``cockpit``
+    the ``stem`` is its own. ``cover_mm`` None is the frame's own cover.
+    """
 
     stem: StemPart | None = None
     turned_over: bool = False
+    cover_mm: float | None = mm(0, 60, default=None)
     spacers_mm: float = mm(0, 80, default=0)
+    bar: Annotated[DropBarPart | FlatBarPart | AeroBarPart, Field(discriminator="kind")] | None = None
+    cockpit: CockpitPart | None = None
+    cockpit_width_mm: float | None = mm(300, 600, default=None)
+    place: PlaceState | None = None
     post: PostPart | None = None
     post_exposed_mm: float | None = mm(-700, 900, default=None)
     slide_mm: float | None = mm(-80, 80, default=None)

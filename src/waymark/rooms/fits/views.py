@@ -116,6 +116,15 @@ class Compared(BaseModel):
     b: str | None
 
 
+class RoomOut(BaseModel):
+    """Whole mm the hand's goal may still go each way before a part must change."""
+
+    up_mm: int
+    down_mm: int
+    forward_mm: int
+    back_mm: int
+
+
 class SizeOffer(BaseModel):
     """A frame size with its exact best build."""
 
@@ -131,11 +140,70 @@ class SizeOffer(BaseModel):
     show_y: str
     build: str
     sentence: str
+    cost: str
     chosen: bool
     held: bool
+    room: RoomOut
     toe_mm: float
     trail_mm: float
     standover_room_mm: float | None
+    audited: bool
+
+
+class FrontierLine(BaseModel):
+    """A build that nothing beats: which size with which bar, why it stands and what it gives up."""
+
+    id: int
+    bar: str
+    frame: str
+    size: str
+    build: str
+    miss_mm: float
+    show_x: str
+    show_y: str
+    verdict: Word
+    cost: str
+    room: RoomOut
+    stands: str
+    gives_up: str
+    chosen: bool
+    held: bool
+
+
+class SchoolVerdict(BaseModel):
+    """What one school takes of the two sizes held, and why."""
+
+    school: str
+    label: str
+    takes: Literal["A", "B"]
+    reason: str
+
+
+class SchoolOut(BaseModel):
+    """A question on which fitters differ, with its answers and the one taken here."""
+
+    key: str
+    question: str
+    taken: str
+    choices: list[tuple[str, str, str]]
+
+
+class LookOut(BaseModel):
+    """What may be looked at on the shelf, and what is."""
+
+    kinds: list[str]
+    every_kind: list[str]
+    every_material: list[str]
+    every_tag: list[str]
+    shown: int
+    shelved: int
+
+
+class NoFit(BaseModel):
+    """Nothing carries the goal: what stops the nearest sizes, in words with their mm."""
+
+    nearest: list[str]
+    frame_drawing: bool
 
 
 class MapPart(BaseModel):
@@ -156,14 +224,19 @@ class LookForOut(BaseModel):
 
 
 class FramesView(BaseModel):
-    """The Frame post: every size ranked, the window and what to look for."""
+    """The Frame post: every size looked at, ranked; the frontier; the window and what to look for."""
 
     offers: list[SizeOffer]
+    frontier: list[FrontierLine]
     carry: int
     window: list[MapPart]
     look_for: LookForOut | None
     now: Point | None
     compared: list[Compared]
+    between: list[SchoolVerdict]
+    schools: list[SchoolOut]
+    look: LookOut
+    no_fit: NoFit | None
 
 
 class StopOut(BaseModel):
@@ -197,9 +270,33 @@ class Piece(BaseModel):
     at: Point
 
 
+class BarOut(BaseModel):
+    """The plan's bar and how it stands; ``new`` where it is not the old bike's."""
+
+    name: str
+    stands: str
+    new: bool
+
+
+class FrontOut(BaseModel):
+    """A step of the cost ladder: the best front end at that cost on this size."""
+
+    bar: str
+    cost: str
+    name: str
+    build: str
+    show_x: str
+    show_y: str
+    verdict: Word
+    room: RoomOut
+    chosen: bool
+
+
 class BuildView(BaseModel):
     """The Build post."""
 
+    bar: BarOut
+    fronts: list[FrontOut]
     rails: list[Rail]
     headline: str
     picture: list[Shape]

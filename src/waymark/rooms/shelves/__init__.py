@@ -1,16 +1,19 @@
 """The shelves: frames with their sizes, and parts."""
 
-from waymark.rooms.shelves.catalogue import search_shelf
+from waymark.rooms.shelves.catalogue import Wanted, bar_option, frame_option, places_of, search_shelf
 from waymark.rooms.shelves.csvio import FRAME_COLUMNS, PART_COLUMNS, read_frames, read_parts
-from waymark.rooms.shelves.schemas import (
+from waymark.rooms.shelves.parts import (
+    AeroBarPart,
+    CockpitPart,
     DropBarPart,
     FlatBarPart,
-    FrameSize,
+    LeverPart,
     Part,
     PostPart,
     SaddlePart,
     StemPart,
 )
+from waymark.rooms.shelves.schemas import FrameSize
 from waymark.rooms.shelves.service import (
     export_frames,
     export_parts,
@@ -27,21 +30,28 @@ from waymark.rooms.shelves.service import (
 __all__ = [
     "FRAME_COLUMNS",
     "PART_COLUMNS",
+    "AeroBarPart",
+    "CockpitPart",
     "DropBarPart",
     "FlatBarPart",
     "FrameSize",
+    "LeverPart",
     "Part",
     "PostPart",
     "SaddlePart",
     "StemPart",
+    "Wanted",
+    "bar_option",
     "export_frames",
     "export_parts",
+    "frame_option",
     "frame_size",
     "frame_sizes",
     "import_frames",
     "import_parts",
     "part",
     "parts",
+    "places_of",
     "put_frames",
     "put_parts",
     "read_frames",

@@ -2,37 +2,156 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
 
-from waymark.core.search import FrameOption, PostOption, Shelf, StemOption
-from waymark.rooms.shelves.schemas import FrameSize, Part
+from waymark.core.search import (
+    BarOption,
+    CockpitOption,
+    FrameOption,
+    Place,
+    PostOption,
+    Shelf,
+    StemOption,
+)
+from waymark.core.search.model import DEAR_PART, FREE, PART
+from waymark.core.search.places import drop_places, fixed_drop_places, flat_places, pad_places
+from waymark.rooms.shelves.parts import AeroBarPart, CockpitPart, DropBarPart, FlatBarPart, LeverPart, Part
+from waymark.rooms.shelves.schemas import FrameSize
+
+WIDTH_STEP_MM = 10.0
 
 
-def frame_option(key: str, size: FrameSize) -> FrameOption:
-    """A frame size as the search takes it."""
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """Which bars are looked at beside the rider's own: their kind, the school of rotation, the width wanted.
+
+    ``hand`` is what the goal's hand is: the hood, the grip or the pad. ``bars`` False keeps to the own bar.
+    """
+
+    hand: str = "hood"
+    rotation_school: str = "ramp"
+    width_mm: float | None = None
+    lever: LeverPart | None = None
+    bars: bool = True
+    least_width_mm: float | None = None
+    rider_mass_kg: float | None = None
+
+
+def frame_option(key: str, size: FrameSize, covers: Sequence[tuple[float, float]] = ()) -> FrameOption:
+    """A frame size as the search takes it; ``covers`` are (bearing, height) of the covers on the shelf."""
     c = size.chart
+    g = c.geometry()
     return FrameOption(
         key=key, label=size.label, stack_mm=c.stack_mm, reach_mm=c.reach_mm,
         head_angle_deg=c.head_angle_deg, cover_mm=c.cover_mm, spacer_limit_mm=c.spacer_limit_mm,
         seat_angle_deg=c.seat_angle_deg, seat_tube_mm=c.seat_tube_mm, post_diameter_mm=c.post_diameter_mm,
         least_insertion_mm=c.least_insertion_mm, greatest_insertion_mm=c.greatest_insertion_mm,
+        axis_behind_bb_mm=c.axis_behind_bb_mm,
+        covers_mm=tuple(sorted({h for b, h in covers if b == c.upper_bearing_mm} - {c.cover_mm})),
+        cockpits=tuple(c.cockpits) or None, standover_mm=c.standover_mm,
+        standover_ahead_mm=c.standover_ahead_mm or 0.0, top_tube_slope_deg=g.top_tube_slope_deg,
+        step_through_mm=c.step_through_mm, mass_limit_kg=c.system_mass_kg, crank_least_mm=c.crank_least_mm,
+        crank_greatest_mm=c.crank_greatest_mm, trail_mm=g.trail_mm, front_centre_mm=c.front_centre_mm,
     )  # fmt: skip
 
 
+def places_of(part: Part, wanted: Wanted, stands: Place | None = None) -> tuple[Place, ...]:
+    """Every place of the wanted hand on a bar, none where the bar has no such hand."""
+    if isinstance(part, DropBarPart) and wanted.hand == "hood":
+        lever = part.lever()
+        if wanted.lever is not None:
+            it = wanted.lever
+            lever = replace(
+                lever, forward_mm=it.lever_forward_mm, out_mm=it.lever_out_mm, slope_deg=it.lever_slope_deg
+            )
+        return drop_places(part.bar(), lever, wanted.rotation_school, part.drop_end_deg, stands)
+    if isinstance(part, FlatBarPart) and wanted.hand == "grip":
+        return flat_places(part.bar(), part.hand_inset_mm, stands)
+    if isinstance(part, AeroBarPart) and wanted.hand == "pad":
+        return pad_places(part.pad_fore_aft_mm, part.pad_stacks_mm, stands)
+    return ()
+
+
+def bar_option(key: str, part: Part, wanted: Wanted) -> BarOption | None:
+    """A bar from the shelf as the search takes it; None where it does not serve."""
+    if not isinstance(part, DropBarPart | FlatBarPart | AeroBarPart):
+        return None
+    places = places_of(part, wanted)
+    width = part.width_mm if isinstance(part, DropBarPart | FlatBarPart) else None
+    too_narrow = wanted.least_width_mm is not None and width is not None and width < wanted.least_width_mm
+    if not places or too_narrow:
+        return None
+    off_width = abs(width - wanted.width_mm) if width is not None and wanted.width_mm is not None else 0.0
+    return BarOption(
+        key, part.name, part.bar_clamp_mm, places, width, FREE if part.owned else PART,
+        round(off_width / WIDTH_STEP_MM) * 10 + (part.price_band or 3),
+    )  # fmt: skip
+
+
+def cockpit_options(key: str, part: CockpitPart, *, named_only: bool) -> list[CockpitOption]:
+    """Each listed combination of a one-piece cockpit; keys are ``name#key#length/width``."""
+    places = fixed_drop_places(part.bar(), part.lever())
+    return [
+        CockpitOption(
+            f"{part.name}#{key}#{length:g}/{width:g}", f"{part.name} {length:g}/{width:g}", length, part.angle_deg,
+            part.clamp_height_mm, width, tuple(part.spacers_mm), places, FREE if part.owned else DEAR_PART, named_only,
+        )
+        for length, width in part.combinations()
+    ]  # fmt: skip
+
+
 def search_shelf(
-    frames: Iterable[tuple[str, FrameSize]], parts: Iterable[tuple[str, Part]], bar_clamp_mm: float | None
+    frames: Iterable[tuple[str, FrameSize]],
+    parts: Iterable[tuple[str, Part]],
+    bar_clamp_mm: float | None,
+    own: BarOption | None = None,
+    wanted: Wanted | None = None,
 ) -> Shelf:
-    """The core's shelf; stems that do not clamp the bar (``bar_clamp_mm``) are left out."""
-    stems, spacers, posts = [], [], []
+    """The core's shelf. Parts out of stock, or not strong enough for the rider, are left out.
+
+    Without ``wanted`` only the rider's own bar counts, and stems that do not clamp it (``bar_clamp_mm``) are
+    left out too; one-piece cockpits then only go on frames that name them. With it
+    bars and one-piece cockpits from the shelf are offered beside ``own``.
+    """
+    stems, spacers, posts, covers = [], [], [], []
+    bars: list[BarOption] = [] if own is None else [own]
+    cockpits: list[CockpitOption] = []
     for key, it in parts:
-        if it.kind == "stem" and (bar_clamp_mm is None or it.bar_clamp_mm == bar_clamp_mm):
+        if not it.in_stock and not it.owned:
+            continue
+        weak = wanted is not None and wanted.rider_mass_kg is not None and it.rider_limit_kg is not None
+        if weak and it.rider_limit_kg < wanted.rider_mass_kg:  # type: ignore[operator,union-attr]
+            continue
+        if it.kind == "stem" and (wanted is not None or bar_clamp_mm in (None, it.bar_clamp_mm)):
             stems.append(
-                StemOption(key, it.name, it.length_mm, it.angle_deg, it.clamp_height_mm, it.both_ways)
+                StemOption(
+                    key,
+                    it.name,
+                    it.length_mm,
+                    it.angle_deg,
+                    it.clamp_height_mm,
+                    it.both_ways,
+                    it.bar_clamp_mm,
+                    it.owned,
+                )
             )
         elif it.kind == "spacer":
             spacers.append(it.height_mm)
+        elif it.kind == "cover":
+            covers.append((it.bearing_mm, it.height_mm))
         elif it.kind == "post":
             posts.append(
                 PostOption(key, it.name, it.length_mm, it.setback_mm, it.diameter_mm, it.least_insertion_mm)
             )
-    return Shelf([frame_option(k, s) for k, s in frames], stems, tuple(sorted(set(spacers))), tuple(posts))
+        elif it.kind == "cockpit":
+            if wanted is None or wanted.hand == "hood":
+                cockpits += cockpit_options(key, it, named_only=wanted is None or not wanted.bars)
+        elif wanted is not None and wanted.bars:
+            bar = bar_option(key, it, wanted)
+            if bar is not None and (own is None or own.key != key):
+                bars.append(bar)
+    return Shelf(
+        tuple(frame_option(k, s, covers) for k, s in frames), tuple(stems), tuple(sorted(set(spacers))), tuple(posts),
+        tuple(bars), tuple(cockpits),
+    )  # fmt: skip

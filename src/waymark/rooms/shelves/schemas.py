@@ -1,43 +1,44 @@
-"""What stands on the shelves: frame sizes and parts, with the quantities the formulas need."""
+"""Frames on the shelf with their charts, and what the shelves say over HTTP."""
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from math import cos, radians, sin, tan
+from typing import Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, TypeAdapter
+from pydantic import BaseModel, Field, ValidationInfo, model_validator
 
-from waymark.core.cockpit import DropBar, FlatBar, Lever, place_grip, place_hood
-from waymark.core.frame import FrameGeometry
-from waymark.core.marks import Mark
+from waymark.core.errors import WaymarkError
+from waymark.core.frame import FrameGeometry, complete
+from waymark.core.frame.chart import CHARTED, check_kinked
+from waymark.rooms.shelves.base import Names, Stocked, Strict, mm
+from waymark.rooms.shelves.parts import Part
 
 Kind = Literal["road", "endurance", "gravel", "cyclocross", "cross-country", "trail", "city", "time-trial"]
 Material = Literal["carbon", "alloy", "steel", "titanium"]
-PartKind = Literal["stem", "spacer", "drop_bar", "flat_bar", "post", "saddle"]
-
-
-def mm(least: float, greatest: float, **more: Any) -> Any:
-    """A length field with its plausible bounds."""
-    return Field(ge=least, le=greatest, allow_inf_nan=False, **more)
-
-
-class Strict(BaseModel):
-    """Unknown names are refused; numbers are finite."""
-
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, str_strip_whitespace=True)
 
 
 class FrameChart(Strict):
-    """One size's chart. Lengths mm, angles degrees; front centre and fork length are straight distances."""
+    """One size's chart. Lengths mm, angles degrees; front centre and fork length are straight distances.
+
+    ``derived`` names the numbers that followed from the others, ``assumed`` those the house took because
+    nothing gave them; a file leaves both empty. Where the seat tube is kinked or misses the BB,
+    ``seat_angle_deg`` is the tube's own and ``seat_angle_effective_deg`` holds at ``effective_at_mm`` over
+    the BB.
+    """
 
     stack_mm: float = mm(400, 800)
     reach_mm: float = mm(250, 600)
     head_angle_deg: float = mm(55, 80)
     seat_angle_deg: float = mm(60, 85)
+    seat_angle_effective_deg: float | None = mm(60, 85, default=None)
+    effective_at_mm: float | None = mm(300, 1000, default=None)
     seat_tube_mm: float = mm(250, 700)
     head_tube_mm: float = mm(60, 350)
     ett_mm: float | None = mm(400, 750, default=None)
+    top_tube_mm: float | None = mm(350, 750, default=None)
     fork_length_mm: float = mm(330, 620)
     fork_offset_mm: float = mm(0, 80)
+    lower_cup_mm: float = mm(0, 30, default=0)
     bb_drop_mm: float = mm(-40, 100)
     chainstay_mm: float = mm(350, 560)
     front_centre_mm: float = mm(480, 900)
@@ -45,21 +46,43 @@ class FrameChart(Strict):
     bead_mm: float = mm(305, 640, default=622)
     tyre_mm: float = mm(18, 80, default=28)
     cover_mm: float = mm(0, 60, default=8)
+    upper_bearing_mm: float | None = mm(30, 60, default=None)
     spacer_limit_mm: float = mm(0, 80, default=30)
+    cockpits: Names = Field(default_factory=list)
     post_diameter_mm: float = mm(22, 40, default=27.2)
     least_insertion_mm: float = mm(0, 200, default=0)
     greatest_insertion_mm: float = mm(60, 500, default=400)
     standover_mm: float | None = mm(300, 950, default=None)
     standover_ahead_mm: float | None = mm(-400, 400, default=None)
     step_through_mm: float | None = mm(150, 800, default=None)
+    crank_least_mm: float | None = mm(120, 200, default=None)
+    crank_greatest_mm: float | None = mm(120, 200, default=None)
+    system_mass_kg: float | None = mm(40, 400, default=None)
+    derived: Names = Field(default_factory=list)
+    assumed: Names = Field(default_factory=list)
 
     @property
     def wheel_radius_mm(self) -> float:
         """Bead seat radius and the tyre's width."""
         return self.bead_mm / 2 + self.tyre_mm
 
+    @property
+    def axis_behind_bb_mm(self) -> float:
+        """How far the seat tube's axis passes behind the BB: 0 unless the tube is kinked (handbook 4)."""
+        if self.seat_angle_effective_deg is None or self.effective_at_mm is None:
+            return 0.0
+        gamma = radians(self.seat_angle_deg)
+        back = self.effective_at_mm / tan(radians(self.seat_angle_effective_deg))
+        return back * sin(gamma) - self.effective_at_mm * cos(gamma)
+
+    def given(self) -> dict[str, float]:
+        """The charted numbers that stood in the chart itself."""
+        kept = {k: getattr(self, k) for k in CHARTED if k not in (*self.derived, *self.assumed)}
+        return {k: v for k, v in kept.items() if v is not None}
+
     def geometry(self) -> FrameGeometry:
         """The core's frame; raises ``GeometryError`` for a frame that cannot be."""
+        check_kinked(self.seat_angle_effective_deg, self.effective_at_mm)
         return FrameGeometry(
             stack_mm=self.stack_mm, reach_mm=self.reach_mm, head_angle_deg=self.head_angle_deg,
             seat_angle_deg=self.seat_angle_deg, seat_tube_mm=self.seat_tube_mm,
@@ -71,14 +94,16 @@ class FrameChart(Strict):
         ).checked()  # fmt: skip
 
 
-class FrameSize(Strict):
-    """One size of one frame, as a line of the frames file has it."""
+class FrameSize(Stocked):
+    """One size of one frame, as a line of the frames file has it. A chart with gaps is made whole and marked."""
 
     frame: str = Field(min_length=1, max_length=120)
     kind: Kind
     material: Material
     size: str = Field(min_length=1, max_length=20)
     source: str = Field(default="", max_length=200)
+    dated: str = Field(default="", pattern=r"^(\d{4}(-\d{2}(-\d{2})?)?)?$")
+    tags: Names = Field(default_factory=list)
     chart: FrameChart
 
     @property
@@ -86,111 +111,42 @@ class FrameSize(Strict):
         """Frame and size as a fitter says them."""
         return f"{self.frame} {self.size}"
 
-
-class PartBase(Strict):
-    """What every part has."""
-
-    name: str = Field(min_length=1, max_length=120)
-    rung: Literal["free", "small part", "part", "dear part"] = "part"
-    owned: bool = False
-
-
-class StemPart(PartBase):
-    """A stem: length along its axis, angle as printed (+ up), clamp heights and diameters."""
-
-    kind: Literal["stem"] = "stem"
-    length_mm: float = mm(20, 180)
-    angle_deg: float = mm(-45, 45)
-    clamp_height_mm: float = mm(20, 70)
-    bar_clamp_mm: float = mm(20, 40, default=31.8)
-    both_ways: bool = True
+    @model_validator(mode="before")
+    @classmethod
+    def _whole(cls, raw: Any, info: ValidationInfo) -> Any:
+        if not isinstance(raw, dict) or not isinstance(raw.get("chart"), dict):
+            return raw
+        chart = raw["chart"]
+        if all(
+            chart.get(n) is not None
+            for n in FrameChart.model_fields
+            if FrameChart.model_fields[n].is_required()
+        ):
+            return raw
+        return {**raw, "chart": whole_chart(chart, str(raw.get("kind", "")))}
 
 
-class SpacerPart(PartBase):
-    """A spacer for the steerer."""
-
-    kind: Literal["spacer"] = "spacer"
-    height_mm: float = mm(1, 60)
-
-
-class DropBarPart(PartBase):
-    """A drop bar with the lever that goes on it, and the lever's place on the bend."""
-
-    kind: Literal["drop_bar"] = "drop_bar"
-    bar_clamp_mm: float = mm(20, 40, default=31.8)
-    width_mm: float = mm(300, 600)
-    reach_mm: float = mm(40, 140)
-    drop_mm: float = mm(70, 200)
-    bend_radius_mm: float = mm(15, 90)
-    ramp_deg: float = mm(-10, 30, default=0)
-    tops_rise_mm: float = mm(-30, 60, default=0)
-    lever_arc_deg: float = mm(-10, 90)
-    lever_forward_mm: float = mm(-60, 100)
-    lever_out_mm: float = mm(-30, 80)
-    lever_slope_deg: float = mm(-40, 80)
-
-    def bar(self) -> DropBar:
-        """The core's bar."""
-        return DropBar(self.reach_mm, self.drop_mm, self.bend_radius_mm, self.ramp_deg, self.tops_rise_mm)
-
-    def lever(self) -> Lever:
-        """The core's lever."""
-        return Lever(self.lever_arc_deg, self.lever_forward_mm, self.lever_out_mm, self.lever_slope_deg)
-
-    def hand_off_clamp(self) -> Mark:
-        """The hood mark from the clamp centre, bar unturned."""
-        return place_hood(self.bar(), self.lever()).at
-
-
-class FlatBarPart(PartBase):
-    """A flat or riser bar; rise at the bend, sweeps in degrees, hand inset from the end."""
-
-    kind: Literal["flat_bar"] = "flat_bar"
-    bar_clamp_mm: float = mm(20, 40, default=31.8)
-    width_mm: float = mm(400, 900)
-    rise_mm: float = mm(-30, 120, default=0)
-    sweep_deg: float = mm(0, 60, default=0)
-    upsweep_deg: float = mm(-15, 20, default=0)
-    bend_at_mm: float = mm(20, 250, default=60)
-    hand_inset_mm: float = mm(20, 120, default=55)
-
-    def bar(self) -> FlatBar:
-        """The core's bar."""
-        return FlatBar(self.width_mm, self.rise_mm, self.sweep_deg, self.upsweep_deg, self.bend_at_mm)
-
-    def hand_off_clamp(self) -> Mark:
-        """The grip's centre from the clamp centre, bar unturned."""
-        return place_grip(self.bar(), self.hand_inset_mm).at
-
-
-class PostPart(PartBase):
-    """A seatpost: rail clamp to foot, rearward setback, diameter, least insertion."""
-
-    kind: Literal["post"] = "post"
-    length_mm: float = mm(150, 600)
-    setback_mm: float = mm(-40, 60, default=0)
-    diameter_mm: float = mm(22, 40)
-    least_insertion_mm: float = mm(40, 200)
-
-
-class SaddlePart(PartBase):
-    """A saddle: rail-to-top at S, S ahead of the rails' middle, nose ahead of S, usable slide each way."""
-
-    kind: Literal["saddle"] = "saddle"
-    rail_to_top_mm: float = mm(20, 110)
-    mark_to_s_mm: float = mm(-80, 120)
-    nose_to_s_mm: float = mm(60, 220)
-    rail_room_mm: float = mm(0, 60)
-
-
-Part = Annotated[
-    StemPart | SpacerPart | DropBarPart | FlatBarPart | PostPart | SaddlePart, Field(discriminator="kind")
-]
-PART: TypeAdapter[Part] = TypeAdapter(Part)
-PART_MODELS: dict[str, type[PartBase]] = {
-    "stem": StemPart, "spacer": SpacerPart, "drop_bar": DropBarPart, "flat_bar": FlatBarPart,
-    "post": PostPart, "saddle": SaddlePart,
-}  # fmt: skip
+def whole_chart(chart: dict[str, Any], kind: str) -> dict[str, Any]:
+    """A chart with gaps as a whole one, derived and assumed numbers named; raises ``ValueError`` with the reason."""
+    numbers: dict[str, float] = {}
+    for name in CHARTED:
+        value = chart.get(name)
+        try:
+            if value is not None and name not in (*chart.get("derived", ()), *chart.get("assumed", ())):
+                numbers[name] = float(value)
+        except (TypeError, ValueError):
+            return chart  # the field's own check says it better
+    try:
+        made = complete(numbers, kind)
+    except KeyError:
+        return chart
+    except WaymarkError as wrong:
+        raise ValueError(f"{wrong.field}: {wrong.message}") from wrong
+    rounded = {
+        n: round(made.values[n], 1) for n in (*made.derived, *made.assumed) if n in FrameChart.model_fields
+    }
+    marks = {"derived": [n for n in made.derived if n in rounded], "assumed": list(made.assumed)}
+    return {**chart, **rounded, **marks}
 
 
 class BadLine(BaseModel):
@@ -245,3 +201,26 @@ class ShelfText(Strict):
 
     text: str
     apply: bool = False
+
+
+class SizeEdit(Strict):
+    """A size as entered by hand: its chart as given, gaps and all, and whether to keep it or only look."""
+
+    frame: str = Field(min_length=1, max_length=120)
+    kind: Kind
+    material: Material
+    size: str = Field(min_length=1, max_length=20)
+    source: str = Field(default="", max_length=200)
+    dated: str = Field(default="", max_length=10)
+    tags: Names = Field(default_factory=list)
+    price_band: int | None = Field(default=None, ge=1, le=5)
+    chart: dict[str, str | float | bool | None]
+    apply: bool = False
+
+
+class Marks(Strict):
+    """Marks of stock on a part or on every size of a frame."""
+
+    owned: bool | None = None
+    in_stock: bool | None = None
+    price_band: int | None = Field(default=None, ge=1, le=5)

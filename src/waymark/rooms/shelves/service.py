@@ -3,29 +3,26 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from typing import Any
 
+from pydantic import ValidationError
 from sqlalchemy import select
 from sqlalchemy.orm import Session, selectinload
 
-from waymark.core.errors import NotFoundError
+from waymark.core.errors import InputError, NotFoundError
 from waymark.core.frame import derive
 from waymark.rooms.shelves import csvio
+from waymark.rooms.shelves.parts import PART, Part
 from waymark.rooms.shelves.schemas import (
-    PART,
     AuditMark,
     FrameSize,
     Imported,
-    Part,
+    Marks,
     ShelvedPart,
     ShelvedSize,
+    SizeEdit,
 )
 from waymark.rooms.shelves.tables import FrameRow, FrameSizeRow, PartRow
-
-AUDITED = (
-    "stack_mm", "reach_mm", "head_angle_deg", "seat_angle_deg", "ett_mm", "head_tube_mm", "fork_length_mm",
-    "fork_offset_mm", "bb_drop_mm", "chainstay_mm", "front_centre_mm", "wheelbase_mm",
-)  # fmt: skip
-
 
 # A shelf is read once a session, however often one sheet asks for it; writing forgets what was read.
 _FRAMES, _PARTS = "shelved frames", "shelved parts"
@@ -34,8 +31,8 @@ _FRAMES, _PARTS = "shelved frames", "shelved parts"
 def _size(row: FrameSizeRow) -> FrameSize:
     f = row.frame
     return FrameSize.model_validate(
-        {"frame": f.name, "kind": f.kind, "material": f.material, "size": row.size, "source": f.source,
-         "chart": row.chart}
+        {**row.facts, "frame": f.name, "kind": f.kind, "material": f.material, "size": row.size,
+         "source": f.source, "chart": row.chart}
     )  # fmt: skip
 
 
@@ -62,10 +59,9 @@ def shelved(size_id: int, size: FrameSize) -> ShelvedSize:
     """A size as the shelf shows it, with what follows and what contradicts (chart audit)."""
     chart = size.chart
     geometry = chart.geometry()
-    given = {k: v for k in AUDITED if (v := getattr(chart, k)) is not None}
     audit = [
         AuditMark(field=d.field, given=d.given, computed=d.computed, mends_all=d.mends_all)
-        for d in derive(given).disagreements
+        for d in derive(chart.given()).disagreements
     ]
     return ShelvedSize(
         id=size_id, size=size, ett_mm=geometry.ett_mm, trail_mm=geometry.trail_mm,
@@ -108,12 +104,13 @@ def put_frames(session: Session, sizes: Sequence[FrameSize]) -> tuple[int, int]:
             session.add(frame)
         frame.kind, frame.material, frame.source = size.kind, size.material, size.source
         chart = size.chart.model_dump(exclude_none=True)
+        facts = size.model_dump(include=set(csvio.FACTS))
         known = next((s for s in frame.sizes if s.size == size.size), None)
         if known is None:
-            frame.sizes.append(FrameSizeRow(size=size.size, place=len(frame.sizes), chart=chart))
+            frame.sizes.append(FrameSizeRow(size=size.size, place=len(frame.sizes), chart=chart, facts=facts))
             added += 1
         else:
-            known.chart = chart
+            known.chart, known.facts = chart, facts
             replaced += 1
     session.flush()
     session.info.pop(_FRAMES, None)
@@ -154,11 +151,127 @@ def import_parts(session: Session, text: str, *, apply: bool) -> Imported:
     return Imported(taken=len(taken), added=added, replaced=replaced, refused=refused, applied=apply)
 
 
-def export_frames(session: Session) -> str:
+def export_frames(session: Session, *, as_json: bool = False) -> str:
     """The frames shelf as a file."""
-    return csvio.write_frames(size for _, size in frame_sizes(session))
+    sizes = [size for _, size in frame_sizes(session)]
+    return csvio.write_json(map(csvio.frame_row, sizes)) if as_json else csvio.write_frames(sizes)
 
 
-def export_parts(session: Session) -> str:
+def export_parts(session: Session, *, as_json: bool = False) -> str:
     """The parts shelf as a file."""
-    return csvio.write_parts(p.part for p in parts(session))
+    every = [p.part for p in parts(session)]
+    return csvio.write_json(p.model_dump() for p in every) if as_json else csvio.write_parts(every)
+
+
+def enter_size(session: Session, edit: SizeEdit, size_id: int | None = None) -> ShelvedSize:
+    """A size as entered by hand, made whole and audited; kept where ``edit.apply`` says so.
+
+    With ``size_id`` it takes that size's place, under a new name if it has one. Raises ``InputError`` naming
+    the chart's field.
+    """
+    row = None if size_id is None else _size_row(session, size_id)
+    facts = {} if row is None else {k: v for k, v in row.facts.items() if k in ("owned", "in_stock")}
+    cells = {k: v for k, v in edit.chart.items() if v not in (None, "") and k not in csvio.MARKED}
+    raw = {**facts, **edit.model_dump(exclude={"chart", "apply"}, exclude_none=True), "chart": cells}
+    try:
+        size = FrameSize.model_validate(raw)
+        made = shelved(size_id or 0, size)
+    except ValidationError as wrong:
+        raise _refused(wrong, raw) from wrong
+    if not edit.apply:
+        return made
+    clash = next((k for k, s in frame_sizes(session) if s.label == size.label and k != size_id), None)
+    if clash is not None:
+        raise InputError(
+            f"{size.label} is on the shelf already.",
+            field="size",
+            allowed="another size label",
+            kept=size.size,
+        )
+    if row is not None and row.frame.name == size.frame:
+        row.size = size.size
+    elif row is not None:
+        _take_out(session, row)
+    put_frames(session, [size])
+    key = next(k for k, s in frame_sizes(session) if s.label == size.label)
+    return shelved(key, size)
+
+
+def _refused(wrong: ValidationError, raw: dict[str, Any]) -> InputError:
+    bad = csvio.bad_line(0, wrong, {**raw, **raw["chart"]} if "chart" in raw else raw)
+    return InputError(f"{bad.reason[0].upper()}{bad.reason[1:]}.", field=bad.column, kept=bad.kept)
+
+
+def _size_row(session: Session, size_id: int) -> FrameSizeRow:
+    row = session.get(FrameSizeRow, size_id)
+    if row is None:
+        raise NotFoundError("This frame size is not on the shelf.", field="size_id", kept=str(size_id))
+    return row
+
+
+def _take_out(session: Session, row: FrameSizeRow) -> None:
+    frame = row.frame
+    frame.sizes.remove(row)
+    session.flush()
+    if not frame.sizes:
+        session.delete(frame)
+        session.flush()
+    session.info.pop(_FRAMES, None)
+
+
+def remove_size(session: Session, size_id: int) -> None:
+    """Take a size off the shelf; fit files keep their own copy of what was chosen."""
+    _take_out(session, _size_row(session, size_id))
+
+
+def mark_frame(session: Session, size_id: int, marks: Marks) -> list[ShelvedSize]:
+    """Mark every size of the frame that ``size_id`` belongs to."""
+    frame = _size_row(session, size_id).frame
+    for row in frame.sizes:
+        row.facts = {**row.facts, **marks.model_dump(exclude_none=True)}
+    session.flush()
+    session.info.pop(_FRAMES, None)
+    return [shelved(row.id, _size(row)) for row in frame.sizes]
+
+
+def _part_row(session: Session, part_id: int) -> PartRow:
+    row = session.get(PartRow, part_id)
+    if row is None:
+        raise NotFoundError("This part is not on the shelf.", field="part_id", kept=str(part_id))
+    return row
+
+
+def mark_part(session: Session, part_id: int, marks: Marks) -> ShelvedPart:
+    """Mark one part."""
+    row = _part_row(session, part_id)
+    row.spec = {**row.spec, **marks.model_dump(exclude_none=True)}
+    session.flush()
+    session.info.pop(_PARTS, None)
+    return ShelvedPart(id=row.id, part=_part(row))
+
+
+def enter_part(session: Session, cells: dict[str, Any], part_id: int | None = None) -> ShelvedPart:
+    """A part as entered by hand, new or in the place of another; raises ``InputError`` naming the field."""
+    row = None if part_id is None else _part_row(session, part_id)
+    kept = {k: v for k, v in cells.items() if v not in (None, "")}
+    try:
+        made = PART.validate_python(kept)
+    except ValidationError as wrong:
+        raise _refused(wrong, kept) from wrong
+    clash = session.scalar(select(PartRow).where(PartRow.kind == made.kind, PartRow.name == made.name))
+    if clash is not None and clash is not row:
+        raise InputError(f"{made.name} is on the shelf already.", field="name", kept=made.name)
+    if row is None:
+        row = PartRow(kind=made.kind, name=made.name, spec={})
+        session.add(row)
+    row.kind, row.name, row.spec = made.kind, made.name, made.model_dump(exclude={"kind", "name"})
+    session.flush()
+    session.info.pop(_PARTS, None)
+    return ShelvedPart(id=row.id, part=made)
+
+
+def remove_part(session: Session, part_id: int) -> None:
+    """Take a part off the shelf; fit files keep their own copy."""
+    session.delete(_part_row(session, part_id))
+    session.flush()
+    session.info.pop(_PARTS, None)

@@ -36,6 +36,7 @@ class FrameSizeRow(Base):
     size: Mapped[str] = mapped_column(String(20))
     place: Mapped[int]
     chart: Mapped[dict[str, Any]] = mapped_column(JSON)
+    facts: Mapped[dict[str, Any]] = mapped_column(JSON, default=dict, server_default="{}")
     frame: Mapped[FrameRow] = relationship(back_populates="sizes")
 
 

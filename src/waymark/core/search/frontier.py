@@ -1,0 +1,195 @@
+"""The frontier: builds that nothing else beats on all of miss, room, cost, handling and looks (handbook 13)."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from waymark.core.frame.geometry import steering_axis
+from waymark.core.marks import Mark
+from waymark.core.rules.house import NUMBERS
+from waymark.core.rules.schools import HANDLING, LOOKS
+from waymark.core.search.headroom import Room
+from waymark.core.search.model import SizeResult
+
+STEEP_DEG = 10.0
+ROOM_STEP_MM = 5
+
+
+@dataclass(frozen=True, slots=True)
+class Reference:
+    """The bike whose handling is wanted, usually the present one; the arm runs from steering axis to hand."""
+
+    trail_mm: float
+    front_centre_mm: float
+    arm_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """One build on the five scales; smaller is better in all, room counted negative.
+
+    ``miss_mm`` ties within 1 mm. ``room`` counts 5 mm steps of headroom all round; ``rung`` the cost ladder;
+    ``handling`` whole noticeable steps away from the reference; ``looks`` points.
+    """
+
+    result: SizeResult
+    room: Room
+    miss_mm: float
+    room_steps: int
+    rung: int
+    handling: int
+    looks: int
+
+    def scales(self) -> tuple[float, ...]:
+        """The four scales beside the miss."""
+        return -self.room_steps, self.rung, self.handling, self.looks
+
+
+@dataclass(frozen=True, slots=True)
+class Candidate:
+    """A build on the frontier: why it stands, what it gives up, and whether each is named by the best value."""
+
+    standing: Standing
+    stands: str
+    gives_up: str
+
+
+def handling_steps(r: SizeResult, reference: Reference | None) -> int:
+    """How many noticeable steps the steering lies from the reference: trail, front centre and arm together."""
+    if reference is None:
+        return 0
+    _, square = steering_axis(r.frame.head_angle_deg)
+    arm = (r.hand - Mark(r.frame.reach_mm, r.frame.stack_mm)).dot(square)
+    away = (
+        abs(r.frame.trail_mm - reference.trail_mm) / HANDLING["trail_mm"].value
+        + abs(r.frame.front_centre_mm - reference.front_centre_mm) / HANDLING["front_centre_mm"].value
+        + abs(arm - reference.arm_mm) / HANDLING["arm_mm"].value
+    )
+    return round(away)
+
+
+def looks_points(r: SizeResult) -> int:
+    """Points against the looks: the pile, the stem's extremes, its rise, a very tall post."""
+    points = LOOKS["pile"].value * (r.spacers_mm // 10)
+    points += (0.0, LOOKS["stem_workable"].value, LOOKS["stem_extreme"].value)[r.stem_rank]
+    if r.stem_stands.angle_deg > 0:
+        points += LOOKS["stem_up"].value
+    if abs(r.stem_stands.angle_deg) > STEEP_DEG:
+        points += LOOKS["steep"].value
+    if r.seat is not None and r.seat.exposed_mm > NUMBERS["tall_post_mm"].value:
+        points += LOOKS["tall_post"].value
+    return int(points)
+
+
+def standing(r: SizeResult, room: Room, reference: Reference | None) -> Standing:
+    """A build on the five scales."""
+    return Standing(
+        r,
+        room,
+        r.miss_mm,
+        room.total_mm // ROOM_STEP_MM,
+        r.rung,
+        handling_steps(r, reference),
+        looks_points(r),
+    )
+
+
+def frontier(every: Sequence[Standing]) -> list[Standing]:
+    """Those that nothing beats: no other is as good on all five scales and better on one. Misses tie at 1 mm.
+
+    The order given is kept.
+    """
+    if not every:
+        return []
+    miss = np.array([s.miss_mm for s in every])
+    scales = np.array([s.scales() for s in every])
+    tie = NUMBERS["tie_mm"].value
+    kept = []
+    for i, s in enumerate(every):
+        as_good = (miss <= s.miss_mm + tie + 1e-9) & (scales <= scales[i]).all(axis=1)
+        better = (miss < s.miss_mm - tie - 1e-9) | (scales < scales[i]).any(axis=1)
+        if not (as_good & better).any():
+            kept.append(s)
+    return kept
+
+
+_BEST: tuple[tuple[Callable[[Standing], float], str], ...] = (
+    (lambda s: round(s.miss_mm), "nearest of all"),
+    (lambda s: -s.room.up_mm, "most room to rise"),
+    (lambda s: -s.room.total_mm, "most room all round"),
+    (lambda s: s.handling, "steers most like the present bike"),
+    (lambda s: s.rung, "least to buy"),
+    (lambda s: s.looks, "the cleanest front"),
+    (lambda s: -s.room.down_mm, "most room to go down"),
+)
+
+
+def candidates(kept: Sequence[Standing]) -> list[Candidate]:
+    """Each of the frontier with why it stands and what it gives up beside the others."""
+    best = [min((of(s) for s in kept), default=0.0) for of, _ in _BEST]
+    return [Candidate(s, _why(s, best), _gives_up(s, kept)) for s in kept]
+
+
+def _why(s: Standing, best: list[float]) -> str:
+    named = [words for (of, words), least in zip(_BEST, best, strict=True) if of(s) == least][:2]
+    r, room = s.result, f"{s.room.up_mm} to go up and {s.room.down_mm} down"
+    said = " and ".join(named) if named else f"{round(r.miss_mm)} from the goal"
+    return f"{said[0].upper()}{said[1:]}, with {room}."
+
+
+def _gives_up(s: Standing, kept: Sequence[Standing]) -> str:
+    """The scale on which it stands farthest behind the best of the others, in its own unit."""
+    r = s.result
+    said: list[tuple[float, str]] = []
+    nearest = min(k.miss_mm for k in kept)
+    if s.miss_mm > nearest + NUMBERS["tie_mm"].value:
+        said.append(((s.miss_mm - nearest) / 2, f"the hand: {_away(r)}"))
+    most = max(k.room.total_mm for k in kept)
+    if most - s.room.total_mm >= 2 * ROOM_STEP_MM:
+        least = min(
+            (s.room.up_mm, "to rise"), (s.room.down_mm, "to go down"), (s.room.forward_mm, "to go forward"),
+            (s.room.back_mm, "to come back"),
+        )  # fmt: skip
+        said.append(((most - s.room.total_mm) / 10, f"room: {least[0]} left {least[1]}"))
+    if s.rung > min(k.rung for k in kept):
+        said.append(
+            (
+                s.rung,
+                {1: "the price of a stem", 2: "the price of a bar", 3: "the price of a one-piece cockpit"}[
+                    s.rung
+                ],
+            )
+        )
+    if s.handling > min(k.handling for k in kept) + 1:
+        said.append(
+            (
+                s.handling / 2,
+                f"the feel: trail {r.frame.trail_mm:.0f}, front centre {r.frame.front_centre_mm:.0f}",
+            )
+        )
+    if s.looks > min(k.looks for k in kept) + 1:
+        said.append((s.looks / 2, _looks(r)))
+    if not said:
+        return "Gives up nothing of note."
+    said.sort(key=lambda x: -x[0])
+    return f"Gives up {'; '.join(words for _, words in said[:2])}."
+
+
+def _away(r: SizeResult) -> str:
+    parts = []
+    if abs(r.miss.x_mm) >= 0.5:
+        parts.append(f"{abs(r.miss.x_mm):.0f} {'forward' if r.miss.x_mm > 0 else 'back'}")
+    if abs(r.miss.y_mm) >= 0.5:
+        parts.append(f"{abs(r.miss.y_mm):.0f} {'high' if r.miss.y_mm > 0 else 'low'}")
+    return " and ".join(parts) or "under half a millimetre"
+
+
+def _looks(r: SizeResult) -> str:
+    if abs(r.stem_stands.angle_deg) > STEEP_DEG:
+        return f"the looks: a stem at {r.stem_stands.angle_deg:+g}°".replace("-", "−")
+    if r.stem_rank:
+        return f"the stem: {r.stem_stands.length_mm:g} is {'an end' if r.stem_rank == 1 else 'outside'} of the range"
+    return f"the looks: {r.spacers_mm:g} of spacers"

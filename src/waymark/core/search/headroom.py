@@ -1,0 +1,189 @@
+"""How far a goal may move before a part must change (handbook 13, headroom).
+
+Free adjustments only: the pile within the frame's limit, the stem turned over, the bar's places; for the
+saddle, post and rails. Counted in whole millimetres, unbroken, every step inside tolerance.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import cos, radians, sin
+
+import numpy as np
+from numpy.typing import NDArray
+
+from waymark.core.cockpit.spacers import heights_mm
+from waymark.core.cockpit.steerer import Stem
+from waymark.core.frame.geometry import steering_axis
+from waymark.core.marks import Mark
+from waymark.core.search.model import Goal, PostOption, SaddleOption, SizeResult, StemOption
+from waymark.core.search.seats import post_bounds
+from waymark.core.seat.post import seat_axes
+
+Floats = NDArray[np.float64]
+MOST_MM = 60
+DIRECTIONS: dict[str, tuple[int, int]] = {"up": (0, 1), "down": (0, -1), "forward": (1, 0), "back": (-1, 0)}
+_EPS = 1e-9
+
+
+@dataclass(frozen=True, slots=True)
+class Room:
+    """Whole millimetres the goal can still go each way; all 0 where the build itself is out."""
+
+    up_mm: int
+    down_mm: int
+    forward_mm: int
+    back_mm: int
+
+    @property
+    def total_mm(self) -> int:
+        """Room in all four directions together."""
+        return self.up_mm + self.down_mm + self.forward_mm + self.back_mm
+
+    @property
+    def least_mm(self) -> int:
+        """The tightest direction."""
+        return min(self.up_mm, self.down_mm, self.forward_mm, self.back_mm)
+
+
+NO_ROOM = Room(0, 0, 0, 0)
+
+
+def reachable(r: SizeResult, spacers_mm: tuple[float, ...]) -> Floats:
+    """Every hand position of the same parts by free adjustments: an (n, 2) array, mm from the BB."""
+    frame = r.frame
+    if r.cockpit is not None:
+        c = r.cockpit
+        stems = [Stem(c.length_mm, c.angle_deg, c.clamp_height_mm)]
+        drawer, places = c.spacers_mm, c.places
+    else:
+        stem = r.stem
+        stems = [s for _, s in stem.ways()] if isinstance(stem, StemOption) else [r.stem_stands]
+        drawer = spacers_mm
+        places = r.bar.places if r.bar is not None else (r.place,)
+    u, n = steering_axis(frame.head_angle_deg)
+    heights = np.array(heights_mm(drawer, frame.spacer_limit_mm)) + r.cover_mm
+    fronts = []
+    for s in stems:
+        up = heights + s.lift_mm + s.length_mm * sin(radians(s.angle_deg))
+        ahead = s.length_mm * cos(radians(s.angle_deg))
+        fronts.append(
+            np.stack(
+                [
+                    frame.reach_mm + up * u.x_mm + ahead * n.x_mm,
+                    frame.stack_mm + up * u.y_mm + ahead * n.y_mm,
+                ],
+                1,
+            )
+        )
+    clamps = np.concatenate(fronts)
+    off = np.array([(p.off.x_mm, p.off.y_mm) for p in places])
+    every: Floats = (clamps[:, None, :] + off[None, :, :]).reshape(-1, 2)
+    return every
+
+
+def hand_room(r: SizeResult, goal: Goal, spacers_mm: tuple[float, ...]) -> Room:
+    """Room of the hand's goal on this build."""
+    away = reachable(r, spacers_mm) - np.array([goal.hand.x_mm, goal.hand.y_mm])
+    tol = np.array([goal.tolerance.hand_x_mm, goal.tolerance.hand_y_mm])
+    if not (np.abs(away) <= tol + _EPS).all(axis=1).any():
+        return NO_ROOM
+    return Room(*(_unbroken(away, tol, step) for step in DIRECTIONS.values()))
+
+
+def _unbroken(away: Floats, tol: Floats, step: tuple[int, int]) -> int:
+    """Whole steps, each with some reachable position inside tolerance of it."""
+    axis = 0 if step[0] else 1
+    sign = step[axis]
+    along = away[np.abs(away[:, 1 - axis]) <= tol[1 - axis] + _EPS, axis] * sign
+    first = np.ceil(along - tol[axis] - _EPS)
+    last = np.floor(along + tol[axis] + _EPS)
+    use = (last >= 1) & (first <= MOST_MM)
+    count = np.zeros(MOST_MM + 2)
+    np.add.at(count, np.maximum(first[use], 0).astype(int), 1)
+    np.add.at(count, np.minimum(last[use], MOST_MM).astype(int) + 1, -1)
+    covered = np.cumsum(count)[1 : MOST_MM + 1] > 0
+    gaps = np.flatnonzero(~covered)
+    return int(gaps[0]) if gaps.size else MOST_MM
+
+
+def saddle_room(r: SizeResult, goal: Goal, post: PostOption | None, saddle: SaddleOption) -> Room:
+    """Room of the saddle's goal by post and rails; none where no post carries it."""
+    if post is None or r.seat is None:
+        return NO_ROOM
+    low, high = post_bounds(r.frame, post)
+    low, high = low + r.frame.seat_tube_mm, high + r.frame.seat_tube_mm
+    if high < low:
+        return NO_ROOM
+    base, up, slide = seat_axes(
+        r.frame.seat_angle_deg, post.setback_mm + r.frame.axis_behind_bb_mm, saddle.fit
+    )
+    t = goal.tolerance
+    corners = [
+        base + up.scaled(p) + slide.scaled(x)
+        for p, x in (
+            (low, -saddle.rail_room_mm), (high, -saddle.rail_room_mm),
+            (high, saddle.rail_room_mm), (low, saddle.rail_room_mm),
+        )
+    ]  # fmt: skip
+
+    def reaches(at: Mark) -> bool:
+        return _touches(corners, at, t.saddle_x_mm, t.saddle_y_mm)
+
+    if not reaches(goal.saddle):
+        return NO_ROOM
+    room = []
+    for dx, dy in DIRECTIONS.values():
+        step = Mark(float(dx), float(dy))
+        steps = (k for k in range(1, MOST_MM + 1) if not reaches(goal.saddle + step.scaled(k)))
+        room.append(next(steps, MOST_MM + 1) - 1)
+    return Room(*room)
+
+
+def _touches(corners: list[Mark], at: Mark, tol_x: float, tol_y: float) -> bool:
+    """Whether the tolerance cell at ``at`` meets the parallelogram: no axis parts them."""
+    cell = [at + Mark(sx * tol_x, sy * tol_y) for sx in (-1, 1) for sy in (-1, 1)]
+    axes = [Mark(1, 0), Mark(0, 1)]
+    for a, b in ((corners[0], corners[1]), (corners[1], corners[2])):
+        edge = b - a
+        axes.append(Mark(-edge.y_mm, edge.x_mm))
+    for axis in axes:
+        mine, theirs = [c.dot(axis) for c in corners], [c.dot(axis) for c in cell]
+        if max(mine) < min(theirs) - 1e-6 or max(theirs) < min(mine) - 1e-6:
+            return False
+    return True
+
+
+@dataclass(frozen=True, slots=True)
+class Unsure:
+    """How sure a goal's mark is: its covariance, mm²."""
+
+    xx_mm2: float
+    xy_mm2: float
+    yy_mm2: float
+
+
+def share_reached(
+    r: SizeResult, goal: Goal, spacers_mm: tuple[float, ...], unsure: Unsure, cells: int = 31
+) -> float:
+    """Share of the likely true hand positions that this build still reaches by free adjustments, 0 to 1.
+
+    The goal as measured is one draw; the true one lies about it with covariance ``unsure``. The plane within
+    3 standard deviations is cut into ``cells`` × ``cells`` of the normal's own axes, each weighed by the
+    normal density; a cell counts whose middle lies within tolerance of a reachable position.
+    """
+    cov = np.array([[unsure.xx_mm2, unsure.xy_mm2], [unsure.xy_mm2, unsure.yy_mm2]])
+    values, vectors = np.linalg.eigh(cov)
+    sd = np.sqrt(np.maximum(values, 0.0))
+    middle = (np.arange(cells) + 0.5) / cells * 6 - 3
+    weight = np.exp(-(middle**2) / 2)
+    weights = np.outer(weight, weight)
+    grid = np.stack(np.meshgrid(middle, middle, indexing="ij"), -1) * sd @ vectors.T
+    points = grid.reshape(-1, 2) + np.array([goal.hand.x_mm, goal.hand.y_mm])
+    tol = np.array([goal.tolerance.hand_x_mm, goal.tolerance.hand_y_mm]) + _EPS
+    positions = reachable(r, spacers_mm)
+    near = np.abs(positions - points.mean(axis=0)) <= tol + 3 * sd.max() + 1
+    hit = np.zeros(len(points), np.bool_)
+    for at in positions[near.all(axis=1)]:
+        hit |= (np.abs(points - at) <= tol).all(axis=1)
+    return float(weights.ravel()[hit].sum() / weights.sum())

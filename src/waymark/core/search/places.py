@@ -1,0 +1,114 @@
+"""Every place a hand may take on a bar without buying anything: rotation, lever, roll, pads (handbook 5).
+
+The school of bar rotation names one rotation for a bar from the bar's own shape; places lie within two steps
+of it, each with the lever put where the hood then rises by a slope inside the house window.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from math import pi
+
+from waymark.core.cockpit.bars import DropBar, FlatBar, Lever, place_grip, place_hood
+from waymark.core.errors import GeometryError
+from waymark.core.marks import Mark
+from waymark.core.rules.schools import PLACING
+from waymark.core.search.model import Place
+
+STEPS = (-2, -1, 0, 1, 2)
+
+
+def school_rotation_deg(bar: DropBar, school: str, drop_end_deg: float) -> float:
+    """The rotation ``school`` asks of ``bar``, + hoods up, from level ground.
+
+    ``drop_end_deg`` is how far the drop's end falls to the rear with the bar unturned. Ramp level turns the
+    ramp's fall out; drop end level the end's; palm-led leaves the end falling by the house's own figure.
+    Raises ``KeyError`` for an unknown school.
+    """
+    return {
+        "ramp": bar.ramp_deg,
+        "drop_end": -drop_end_deg,
+        "palm": PLACING["palm_drop_fall_deg"].value - drop_end_deg,
+    }[school]
+
+
+def drop_places(
+    bar: DropBar, lever: Lever, school: str, drop_end_deg: float = 0.0, stands: Place | None = None
+) -> tuple[Place, ...]:
+    """The hood's places on a drop bar; first ``stands``, the bar as measured, where there is one.
+
+    Lever slides are counted from ``lever.arc_deg``. With ``stands`` every place is corrected by what was
+    measured against what the bar's own figures say of it.
+    """
+    middle = school_rotation_deg(bar, school, drop_end_deg)
+    step = PLACING["rotation_step_deg"].value
+    made = _hood_places(bar, lever, [(middle + turn * step, abs(turn)) for turn in STEPS])
+    if stands is None:
+        if not made:
+            # No lever place has the slope the house asks for on this bar: the lever stays where it is.
+            at = place_hood(bar, lever, 0.0)
+            made.append(Place(at.at, 0.0, 0.0, at.slope_deg, 0))
+        return tuple(made)
+    arc = lever.arc_deg + stands.slide_mm * 180 / pi / bar.bend_radius_mm
+    said = place_hood(
+        bar, Lever(arc, lever.forward_mm, lever.out_mm, lever.slope_deg), stands.rotation_deg
+    ).at
+    shift = stands.off - said
+    moved = [Place(p.off + shift, p.rotation_deg, p.slide_mm, p.slope_deg, p.effort + 1) for p in made]
+    return (stands, *moved)
+
+
+def _hood_places(bar: DropBar, lever: Lever, rotations: Sequence[tuple[float, int]]) -> list[Place]:
+    """The lever slid to every hood slope of the house window, at each rotation with its effort."""
+    least, most = PLACING["hood_slope_least_deg"].value, PLACING["hood_slope_greatest_deg"].value
+    made: list[Place] = []
+    for rotation, effort in rotations:
+        for step in STEPS:
+            slope = (least + most) / 2 + step * (most - least) / 4
+            arc = lever.slope_deg + rotation - slope
+            try:
+                hood = place_hood(bar, Lever(arc, lever.forward_mm, lever.out_mm, lever.slope_deg), rotation)
+            except GeometryError:
+                # The lever would sit on the ramp, before the bend begins.
+                continue
+            slide = (arc - lever.arc_deg) * pi / 180 * bar.bend_radius_mm
+            made.append(Place(hood.at, rotation, slide, slope, effort + abs(step)))
+    return made
+
+
+def fixed_drop_places(bar: DropBar, lever: Lever) -> tuple[Place, ...]:
+    """A one-piece cockpit's hood places: its bar cannot be turned, its levers slide."""
+    made = _hood_places(bar, lever, [(0.0, 0)])
+    if not made:
+        at = place_hood(bar, lever)
+        made.append(Place(at.at, 0.0, 0.0, at.slope_deg, 0))
+    return tuple(made)
+
+
+def flat_places(bar: FlatBar, hand_inset_mm: float, stands: Place | None = None) -> tuple[Place, ...]:
+    """The grip's places as the bar is rolled two steps either way from its rise standing upright."""
+    made = [
+        Place(place_grip(bar, hand_inset_mm, roll).at, roll, 0.0, None, abs(step))
+        for step in STEPS
+        for roll in (step * PLACING["roll_step_deg"].value,)
+    ]
+    if stands is None:
+        return tuple(made)
+    shift = stands.off - place_grip(bar, hand_inset_mm, stands.rotation_deg).at
+    return (stands, *(Place(p.off + shift, p.rotation_deg, 0.0, None, p.effort + 1) for p in made))
+
+
+def pad_places(
+    fore_aft_mm: Sequence[float], stacks_mm: Sequence[float], stands: Place | None = None
+) -> tuple[Place, ...]:
+    """The pads' places in the maker's steps: fore-aft from the clamp's centre, and stacks over it.
+
+    Low stacks and the middle of the fore-aft range are preferred (handbook 5, aero bars).
+    """
+    middle = (len(fore_aft_mm) - 1) / 2
+    made = [
+        Place(Mark(x, y), 0.0, x, None, round(abs(i - middle)) + j)
+        for j, y in enumerate(sorted(stacks_mm))
+        for i, x in enumerate(sorted(fore_aft_mm))
+    ]
+    return tuple(made) if stands is None else (stands, *made)

@@ -1,0 +1,65 @@
+"""The whole answer to a goal: every size's builds, the room each leaves, and the frontier (handbook 13)."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from waymark.core.search.exact import Watch
+from waymark.core.search.frontier import Candidate, Reference, candidates, frontier, standing
+from waymark.core.search.headroom import NO_ROOM, Room, hand_room
+from waymark.core.search.model import FrameOption, Goal, Shelf, SizeResult
+from waymark.core.search.sizes import search_sizes
+
+RoomKey = tuple[str, str]
+
+
+@dataclass(frozen=True, slots=True)
+class Whole:
+    """Every size, best first; the room of each build inside tolerance; the builds that nothing beats.
+
+    ``unbuilt`` are sizes that nothing on the shelf can be put on, with the reason.
+    """
+
+    sizes: tuple[SizeResult, ...]
+    unbuilt: tuple[tuple[FrameOption, str], ...]
+    rooms: dict[RoomKey, Room]
+    frontier: tuple[Candidate, ...]
+
+    def room(self, r: SizeResult) -> Room:
+        """Room of one of the builds; none where it is out."""
+        return self.rooms.get(key_of(r), NO_ROOM)
+
+
+def key_of(r: SizeResult) -> RoomKey:
+    """A build's key: its size and what the hand is on."""
+    return r.frame.key, r.bar_key
+
+
+def search_whole(
+    shelf: Shelf, goal: Goal, reference: Reference | None = None, watch: Watch | None = None
+) -> Whole:
+    """Search every size and set the builds that carry the goal against each other on all five scales.
+
+    The frontier's candidates are each size's best builds, one a cost rung; ``reference`` is the bike whose
+    handling is wanted. Raises as ``search_sizes``.
+    """
+    sizes = search_sizes(shelf, goal, watch)
+    drawer = tuple(shelf.spacers_mm)
+    every = [b for r in sizes for b in (r, *r.others) if b.verdict != "out"]
+    rooms = {key_of(b): hand_room(b, goal, drawer) for b in every}
+    standings = [standing(b, rooms[key_of(b)], reference) for b in every]
+    return Whole(sizes, _unbuilt(shelf, sizes), rooms, tuple(candidates(frontier(standings))))
+
+
+def _unbuilt(shelf: Shelf, sizes: tuple[SizeResult, ...]) -> tuple[tuple[FrameOption, str], ...]:
+    built = {r.frame.key for r in sizes}
+    return tuple(
+        (
+            f,
+            f"Takes only {' or '.join(f.cockpits)}; none of them is on the shelf."
+            if f.cockpits
+            else "No stem on the shelf holds a bar for it.",
+        )
+        for f in shelf.frames
+        if f.key not in built
+    )

@@ -1,0 +1,144 @@
+"""The search of a fit file: its goal, its own bar, the frames it looks at, and the whole answer, remembered."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from functools import lru_cache
+
+from sqlalchemy.orm import Session
+
+from waymark.core.frame import steering_axis
+from waymark.core.rules.house import DROP_BAR_DISCIPLINES, NUMBERS
+from waymark.core.rules.schools import PLACING
+from waymark.core.search import BarOption, Gates, Goal, Place, Shelf
+from waymark.core.search.frontier import Reference
+from waymark.core.search.headroom import Unsure
+from waymark.core.search.model import FREE
+from waymark.core.search.whole import Whole, search_whole
+from waymark.rooms.fits.layers import Layers
+from waymark.rooms.fits.state import FitState
+from waymark.rooms.fits.surveying import read_value
+from waymark.rooms.riders import Profile
+from waymark.rooms.shelves import FrameSize, Wanted, parts, places_of, search_shelf
+
+SHOES_MM = 15.0
+BIKE_MASS_KG = 10.0
+# Frames of these uses are looked at for a goal of that use, unless the fitter says otherwise.
+NEAR_KINDS: dict[str, tuple[str, ...]] = {
+    "road": ("road", "endurance"), "endurance": ("endurance", "road", "gravel"),
+    "gravel": ("gravel", "cyclocross", "endurance"), "cyclocross": ("cyclocross", "gravel"),
+    "cross-country": ("cross-country", "trail"), "trail": ("trail", "cross-country"), "city": ("city",),
+    "time-trial": ("time-trial", "road"),
+}  # fmt: skip
+
+
+def hand_is(state: FitState) -> str:
+    """What the goal's hand is on: the hood on drop bars, else the grip."""
+    return "hood" if state.goal.discipline in DROP_BAR_DISCIPLINES else "grip"
+
+
+def wanted(state: FitState, profile: Profile | None) -> Wanted:
+    """Which bars are looked at beside the rider's own."""
+    bar = state.measure.bar
+    width = bar.width_mm if bar is not None else None
+    shoulders = profile.mm("shoulder_width") if profile else None
+    if width is None and hand_is(state) == "hood" and shoulders is not None:
+        width = shoulders
+    school = state.frame.schools.width
+    if width is not None and school != "acromion":
+        width += PLACING[f"{school}_mm"].value
+    mass = profile.mm("mass") if profile else None
+    return Wanted(
+        hand_is(state), state.frame.schools.rotation, width, None, state.frame.look.bars, None, mass
+    )  # fmt: skip
+
+
+def own_bar(state: FitState, layers: Layers) -> BarOption:
+    """The rider's own bar: first as it stands, then where the school of rotation would have it."""
+    rotation = read_value(state.measure, "bar_rotation") or 0.0
+    stands = Place(layers.context.hand_off_clamp, rotation)
+    bar = state.measure.bar
+    places: tuple[Place, ...] = ()
+    if bar is not None:
+        places = places_of(bar, Wanted(hand_is(state), state.frame.schools.rotation), stands)
+    return BarOption(
+        "own", bar.name if bar else "bar as it is", bar.bar_clamp_mm if bar else None, places or (stands,),
+        bar.width_mm if bar else None, FREE,
+    )  # fmt: skip
+
+
+def gates_of(state: FitState, profile: Profile | None) -> Gates:
+    """What the rider asks of any frame, as far as it is known."""
+    if profile is None:
+        return Gates()
+    inseam, weight = profile.mm("inseam"), profile.mm("mass")
+    rough = state.goal.discipline in ("cross-country", "trail", "cyclocross")
+    room = NUMBERS["standover_room_rough_mm" if rough else "standover_room_mm"].value
+    return Gates(
+        inseam_in_shoes_mm=None if inseam is None else inseam + SHOES_MM, standover_room_mm=room,
+        standover_first=state.frame.schools.standover == "first",
+        foot_lift_mm=profile.mm("foot_lift") if state.goal.discipline == "city" else None,
+        system_mass_kg=None if weight is None else weight + BIKE_MASS_KG,
+    )  # fmt: skip
+
+
+def looked_at(state: FitState, sizes: Sequence[tuple[int, FrameSize]]) -> list[tuple[int, FrameSize]]:
+    """The sizes the file looks at; the chosen and held ones always."""
+    look = state.frame.look
+    kinds = look.kinds if look.kinds is not None else NEAR_KINDS[state.goal.discipline]
+    pinned = {s.label for s in (state.frame.chosen, state.frame.held) if s is not None}
+
+    def shown(size: FrameSize) -> bool:
+        return (
+            size.kind in kinds
+            and (not look.materials or size.material in look.materials)
+            and (size.price_band or 1) <= look.price_most
+            and (size.owned or not look.owned_only)
+            and (size.in_stock or size.owned or not look.in_stock_only)
+            and set(look.tags) <= set(size.tags)
+        )
+
+    return [(k, s) for k, s in sizes if s.label in pinned or shown(s)]
+
+
+def shelf_for(
+    session: Session,
+    state: FitState,
+    layers: Layers,
+    profile: Profile | None,
+    sizes: Sequence[tuple[str, FrameSize]],
+) -> Shelf:
+    """The core's shelf of ``sizes`` with the file's own bar and every part that may go on them."""
+    kept = [(str(p.id), p.part) for p in parts(session)]
+    own = own_bar(state, layers)
+    return search_shelf(sizes, kept, own.clamp_mm, own, wanted(state, profile))
+
+
+def reference_of(state: FitState, layers: Layers) -> Reference | None:
+    """The present bike's handling, where its frame is on record."""
+    frame, marks = state.measure.frame, layers.marks["now"]
+    if frame is None or "hand" not in marks:
+        return None
+    g = frame.chart.geometry()
+    # From the steering axis to the hand, seen from the side.
+    _, square = steering_axis(g.head_angle_deg)
+    return Reference(g.trail_mm, g.front_centre_mm, (marks["hand"] - g.head_top).dot(square))
+
+
+def unsure_hand(layers: Layers) -> Unsure | None:
+    """How sure the hand was measured, mm²."""
+    point = layers.survey.points.get("h") if layers.survey else None
+    if point is None:
+        return None
+    (xx, xy), (_, yy) = point.covariance
+    return Unsure(float(xx), float(xy), float(yy))
+
+
+@lru_cache(maxsize=24)
+def _whole(shelf: Shelf, goal: Goal, reference: Reference | None) -> Whole:
+    return search_whole(shelf, goal, reference)
+
+
+def whole_of(shelf: Shelf, goal: Goal, reference: Reference | None) -> Whole:
+    """The whole answer; the same question is answered from memory."""
+    return _whole(shelf, goal, reference)

@@ -1,0 +1,393 @@
+"""The whole search against every build there is: bars, places, covers, one-piece cockpits, room, frontier."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from itertools import product
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from waymark.core.cockpit import DropBar, FlatBar, Lever, Stem, bar_clamp, place_hood
+from waymark.core.cockpit.spacers import heights_mm
+from waymark.core.errors import StoppedError
+from waymark.core.marks import Mark
+from waymark.core.rules.house import STEM_WINDOWS
+from waymark.core.rules.schools import SCHOOLS
+from waymark.core.search import (
+    BarOption,
+    CockpitOption,
+    FrameOption,
+    Gates,
+    Goal,
+    Place,
+    PostOption,
+    SaddleOption,
+    Shelf,
+    SizeResult,
+    StemOption,
+    Tolerance,
+    pick_best,
+    search_sizes,
+)
+from waymark.core.search.between import verdicts
+from waymark.core.search.cockpits import Cockpits
+from waymark.core.search.frontier import Reference, Standing, candidates, frontier, standing
+from waymark.core.search.headroom import (
+    DIRECTIONS,
+    NO_ROOM,
+    Room,
+    Unsure,
+    hand_room,
+    reachable,
+    saddle_room,
+    share_reached,
+)
+from waymark.core.search.places import drop_places, flat_places, pad_places, school_rotation_deg
+from waymark.core.search.points import Far, Near, Points, Ways
+from waymark.core.search.reference import pick_one_by_brute_force
+from waymark.core.seat import SaddleFit, saddle_mark
+
+BAR = DropBar(80, 125, 32, 5)
+LEVER = Lever(18, 22, 18, 24)
+SPACERS = (2.5, 5.0, 10.0)
+
+
+def frame(
+    stack: float = 560, reach: float = 390, head: float = 72, limit: float = 30, **more: object
+) -> FrameOption:
+    """A size on the shelf."""
+    return FrameOption("f", "Size", stack, reach, head, 8, limit, 73.5, 500, 27.2, 80, **more)  # type: ignore[arg-type]
+
+
+clamps = st.sampled_from([31.8, 31.8, 35.0])
+stems = st.builds(
+    StemOption, st.just("s"), st.just("s"), st.sampled_from([50, 70, 80, 90, 95, 100, 110, 120, 140]),
+    st.sampled_from([-17, -10, -6, 0, 6, 17, 30]), st.sampled_from([38, 40, 44]), st.booleans(), clamps,
+)  # fmt: skip
+frames = st.builds(
+    frame, st.floats(500, 660), st.floats(350, 470), st.sampled_from([65, 68.5, 71, 72, 73]),
+    st.sampled_from([0, 25, 30, 40]), covers_mm=st.sampled_from([(), (), (15.0,), (3.0, 20.0)]),
+)  # fmt: skip
+places = st.builds(Place, st.builds(Mark, st.floats(-40, 95), st.floats(-10, 40)), effort=st.integers(0, 3))
+bars = st.builds(
+    BarOption, st.just("b"), st.just("b"), st.one_of(clamps, st.none()),
+    st.lists(places, min_size=1, max_size=5).map(tuple), preference=st.integers(0, 2),
+)  # fmt: skip
+tolerances = st.builds(
+    Tolerance, st.just(3), st.just(2), st.sampled_from([3, 5, 8]), st.sampled_from([3, 5, 8])
+)
+goals = st.builds(
+    Goal, st.just(Mark(-200, 700)), st.builds(Mark, st.floats(480, 640), st.floats(540, 760)),
+    st.just(Mark(84, 10)), st.sampled_from(list(STEM_WINDOWS.values())), tolerances,
+)  # fmt: skip
+drawers = st.sampled_from([(5, 10), (2.5, 5, 10), (3, 5), (10,), (4, 7, 20)])
+
+
+@settings(max_examples=120, deadline=None)
+@given(
+    st.lists(frames, min_size=1, max_size=3), st.lists(stems, min_size=1, max_size=6),
+    st.lists(bars, min_size=1, max_size=3), drawers, goals,
+)  # fmt: skip
+def test_the_whole_search_is_every_build_tried(
+    sizes: list[FrameOption], shelf_stems: list[StemOption], shelf_bars: list[BarOption],
+    drawer: tuple[float, ...], goal: Goal,
+) -> None:  # fmt: skip
+    shelf = Shelf(sizes, shelf_stems, drawer)
+    picks = pick_best(shelf, goal, shelf_bars)
+    for i, size in enumerate(sizes):
+        tried = pick_one_by_brute_force(size, shelf, goal, shelf_bars)
+        if tried is None:
+            assert picks.miss[i] == np.inf
+            continue
+        assert picks.miss[i] == pytest.approx(tried.miss_mm, abs=1e-7)
+        mine = (picks.stem[i], picks.over[i], picks.cover[i], picks.spacers[i], picks.bar[i], picks.place[i])
+        assert mine == (tried.stem, tried.over, tried.cover_mm, tried.spacers_mm, tried.bar, tried.place)
+
+
+def crowded(n: int) -> tuple[Shelf, list[BarOption]]:
+    """A shelf so full that most sizes reach the goal many ways, some at its edge and some not at all."""
+    lengths, angles = range(60, 135, 5), (-17, -6, 0, 8)
+    shelf_stems = [
+        StemOption(f"{a}/{b}", "", a, b, 40, bar_clamp_mm=31.8 if (a + b) % 3 else 35.0)
+        for a, b in product(lengths, angles)
+    ]
+    sizes = [
+        frame(500 + 13.7 * i % 170, 350 + 29.3 * i % 110, 71 + i % 3, limit=(20, 30)[i % 2]) for i in range(n)
+    ]
+    shelf_bars = [
+        BarOption(
+            f"b{b}", "", (31.8, 35.0)[b % 2],
+            tuple(Place(Mark(70 + 3 * b + 2.3 * p, 5 + 1.7 * p - b), effort=p % 4) for p in range(8)), preference=b // 2,
+        )
+        for b in range(5)
+    ]  # fmt: skip
+    return Shelf(sizes, shelf_stems, SPACERS), shelf_bars
+
+
+@pytest.mark.parametrize(("x", "y"), [(545, 650), (560, 690), (505, 600)])
+def test_a_crowded_shelf_is_searched_exactly(x: float, y: float) -> None:
+    shelf, shelf_bars = crowded(14)
+    goal = Goal(Mark(-200, 700), Mark(x, y), Mark(84, 10), STEM_WINDOWS["road"])
+    picks = pick_best(shelf, goal, shelf_bars)
+    assert (picks.miss < 1).any()
+    for i, size in enumerate(shelf.frames):
+        tried = pick_one_by_brute_force(size, shelf, goal, shelf_bars)
+        assert tried is not None
+        assert (picks.stem[i], picks.over[i], picks.spacers[i], picks.bar[i], picks.place[i]) == (
+            tried.stem, tried.over, tried.spacers_mm, tried.bar, tried.place,
+        )  # fmt: skip
+
+
+@settings(max_examples=40, deadline=None)
+@given(
+    st.lists(st.tuples(st.floats(30, 140), st.floats(-40, 60)), min_size=1, max_size=8),
+    st.floats(-60, 120), st.floats(0, 170), st.floats(0.5, 9),
+)  # fmt: skip
+def test_the_tables_rule_out_only_what_cannot_be(
+    ways: list[tuple[float, float]], up: float, ahead: float, radius: float
+) -> None:
+    ways.sort()
+    count = np.arange(len(ways))
+    every = Ways(np.array([w[0] for w in ways]), np.array([w[1] for w in ways]), count, count)
+    totals = np.array([0.0, 5.0, 12.5])
+    points = Points(every, count % 3, totals, np.array([False, False, True]), np.arange(3), 1.0)
+    extent = (-70.0, 130.0, -5.0, 180.0)
+    away = np.hypot(every.lift[:, None] + totals - up, every.ahead[:, None] - ahead)
+    far = Far.of(points, extent).bound(np.array([up]), np.array([ahead]))[0]
+    assert far <= away.min() + 1e-6
+    near = Near.of(points, extent, radius)
+    cell = near.mask[int((up + 70) / near.cell_mm), int((ahead + 5) / near.cell_mm)]
+    for w, pile in product(range(len(ways)), range(3)):
+        if away[w, pile] <= radius:
+            assert cell >> (2 * (w % 3) + (pile == 2)) & 1
+
+
+def test_a_search_can_be_watched_and_stopped() -> None:
+    shelf, shelf_bars = crowded(6)
+    goal = Goal(Mark(-200, 700), Mark(545, 650), Mark(84, 10), STEM_WINDOWS["road"])
+    seen: list[tuple[int, int]] = []
+    pick_best(shelf, goal, shelf_bars, lambda done, of: seen.append((done, of)) is None)
+    assert seen[-1] == (6, 6)
+    with pytest.raises(StoppedError):
+        pick_best(shelf, goal, shelf_bars, lambda done, of: False)
+
+
+cockpits = st.builds(
+    CockpitOption, st.sampled_from(["x#1", "x#2", "y#1"]), st.just("c"), st.sampled_from([80, 90, 100, 110, 120]),
+    st.sampled_from([-12, -8, -6]), st.just(42), st.just(420), st.sampled_from([(5, 10), (2.5, 10), (15,)]),
+    st.lists(places, min_size=1, max_size=3).map(tuple),
+)  # fmt: skip
+
+
+@settings(max_examples=80, deadline=None)
+@given(frames, st.lists(cockpits, min_size=1, max_size=6), goals, st.sampled_from([None, ("x",), ("z",)]))
+def test_a_one_piece_cockpit_comes_only_as_listed(
+    size: FrameOption, listed: list[CockpitOption], goal: Goal, allowed: tuple[str, ...] | None
+) -> None:
+    size = replace(size, cockpits=allowed)
+    w_x, w_y = goal.tolerance.hand_weights()
+    top, every = Mark(size.reach_mm, size.stack_mm), []
+    for i, c in enumerate(listed):
+        if allowed is not None and c.key.split("#")[0] not in allowed:
+            continue
+        for j, place in enumerate(c.places):
+            for height in heights_mm(c.spacers_mm, size.spacer_limit_mm):
+                stem = Stem(c.length_mm, c.angle_deg, c.clamp_height_mm)
+                off = bar_clamp(top, size.head_angle_deg, size.cover_mm, height, stem) + place.off - goal.hand
+                miss = (w_x * off.x_mm**2 + w_y * off.y_mm**2) ** 0.5
+                rank = goal.stem_window.rank(c.length_mm)
+                every.append(((rank, place.effort, round(miss, 9), height, i, j), miss))
+    pick = Cockpits(listed, goal).pick(size)
+    if not every:
+        assert pick is None
+        return
+    least = min(m for _, m in every)
+    best = min(key for key, m in every if m <= least + 1 + 1e-9)
+    assert pick is not None
+    assert (pick.cockpit, pick.place, pick.spacers_mm) == (best[4], best[5], best[3])
+
+
+def road(hand: Mark, **more: object) -> Goal:
+    """A road goal for the compact bar."""
+    return Goal(Mark(-200, 690), hand, Mark(84, 14), STEM_WINDOWS["road"], **more)  # type: ignore[arg-type]
+
+
+CAIRN = [StemOption(f"c{n}", f"Cairn {n}", n, -6, 40) for n in range(80, 140, 10)]
+
+
+def a_result(spacers: float = 15, **more: object) -> tuple[SizeResult, Goal]:
+    """A size whose goal is its own 110 stem on some spacers, bar as it stands."""
+    size = frame(**more)  # type: ignore[arg-type]
+    hand = bar_clamp(Mark(390, 560), 72, 8, spacers, Stem(110, -6, 40)) + Mark(84, 14)
+    goal = road(hand)
+    return search_sizes(Shelf([size], [CAIRN[3]], SPACERS), goal)[0], goal
+
+
+def test_cheaper_rungs_are_kept_beside_the_dearer() -> None:
+    hand = bar_clamp(Mark(390, 560), 72, 8, 15, Stem(110, -6, 40)) + Mark(84, 14)
+    own = BarOption("own", "own", None, (Place(Mark(60, 14)),), rung=0)
+    new = BarOption("new", "new", 31.8, (Place(Mark(84, 14)),), rung=2)
+    shelf = Shelf([frame()], [CAIRN[3]], (5,), bars=(own, new))
+    best = search_sizes(shelf, road(hand))[0]
+    assert (best.bar_key, best.verdict, [o.bar_key for o in best.others]) == ("new", "in", ["own"])
+    # A 130 stem makes up 20 of the 24 mm: inside tolerance, so nothing dearer is taken.
+    assert search_sizes(replace(shelf, stems=CAIRN), road(hand))[0].bar_key == "own"
+    assert search_sizes(shelf, road(hand - Mark(24, 0)))[0].bar_key == "own"
+
+
+@settings(max_examples=60, deadline=None)
+@given(st.sampled_from([0, 5, 10, 22.5, 30]), st.floats(-3, 3), st.floats(-3, 3))
+def test_room_is_every_whole_millimetre_tried(spacers: float, dx: float, dy: float) -> None:
+    r, goal = a_result(spacers)
+    r = replace(
+        r, bar=BarOption("b", "b", None, (Place(Mark(84, 14)), Place(Mark(88, 17)), Place(Mark(80, 22))))
+    )
+    goal = replace(goal, hand=goal.hand + Mark(dx, dy))
+    positions = reachable(r, SPACERS)
+
+    def holds(at: Mark) -> bool:
+        away = np.abs(positions - [at.x_mm, at.y_mm])
+        return bool(((away[:, 0] <= 5 + 1e-9) & (away[:, 1] <= 5 + 1e-9)).any())
+
+    room = hand_room(r, goal, SPACERS)
+    for name, (sx, sy) in DIRECTIONS.items():
+        k = 0
+        while k < 60 and holds(goal.hand + Mark(sx * (k + 1), sy * (k + 1))):
+            k += 1
+        assert getattr(room, f"{name}_mm") == k
+
+
+def test_a_build_that_is_out_has_no_room() -> None:
+    r, goal = a_result(15)
+    assert hand_room(r, replace(goal, hand=goal.hand + Mark(0, 200)), SPACERS) == NO_ROOM
+
+
+@settings(max_examples=60, deadline=None)
+@given(st.floats(60, 240), st.floats(-15, 15), st.sampled_from([0, 10, 25]))
+def test_the_saddles_room_is_every_whole_millimetre_tried(
+    exposed: float, slide: float, setback: float
+) -> None:
+    fit = SaddleFit(48, 22)
+    wanted = saddle_mark(73.5, 500 + exposed, setback, slide, fit)
+    goal = replace(road(Mark(545, 640)), saddle=wanted, saddle_fit=SaddleOption(fit, 18))
+    post = PostOption("p", "p", 350, setback, 27.2, 90)
+    r = search_sizes(Shelf([frame()], CAIRN, SPACERS, (post,)), goal)[0]
+    room = saddle_room(r, goal, post, SaddleOption(fit, 18))
+    step = np.linspace(0, 1, 41)
+    spots = [
+        saddle_mark(73.5, 500 + 20 + (260 - 20) * p, setback, -18 + 36 * s, fit) for p in step for s in step
+    ]
+    for name, (sx, sy) in DIRECTIONS.items():
+        k = getattr(room, f"{name}_mm")
+        if k == 60:
+            continue
+        beyond = wanted + Mark(sx * (k + 1), sy * (k + 1))
+        inside = [s for s in spots if abs(s.x_mm - beyond.x_mm) <= 3 and abs(s.y_mm - beyond.y_mm) <= 2]
+        assert not inside
+    assert saddle_room(r, goal, None, SaddleOption(fit, 18)) == NO_ROOM
+
+
+def test_the_share_reached_falls_with_the_tape() -> None:
+    r, goal = a_result(15)
+    sure = share_reached(r, goal, SPACERS, Unsure(0.01, 0, 0.01))
+    usual = share_reached(r, goal, SPACERS, Unsure(9, 0, 4))
+    rough = share_reached(r, goal, SPACERS, Unsure(225, 0, 225))
+    assert sure == pytest.approx(1.0)
+    assert sure > usual > rough > 0
+    # Without spacers nothing follows: ±5 of a deviation of 5 is 68 %. With them the leaning pile helps a little.
+    r, goal = a_result(0, limit=0)
+    assert share_reached(r, goal, SPACERS, Unsure(25, 0, 0.01), cells=301) == pytest.approx(0.683, abs=0.01)
+
+
+standings = st.builds(
+    Standing, st.just(a_result()[0]), st.just(NO_ROOM), st.floats(0, 6).map(lambda x: round(x, 1)),
+    st.integers(0, 4), st.integers(0, 3), st.integers(0, 4), st.integers(0, 3),
+)  # fmt: skip
+
+
+@given(st.lists(standings, min_size=1, max_size=25))
+def test_nothing_on_the_frontier_is_beaten_and_all_else_is(every: list[Standing]) -> None:
+    def beats(a: Standing, b: Standing) -> bool:
+        as_good = a.miss_mm <= b.miss_mm + 1 + 1e-9 and all(
+            x <= y for x, y in zip(a.scales(), b.scales(), strict=True)
+        )
+        better = a.miss_mm < b.miss_mm - 1 - 1e-9 or any(
+            x < y for x, y in zip(a.scales(), b.scales(), strict=True)
+        )
+        return as_good and better
+
+    kept = frontier(every)
+    assert kept
+    for s in every:
+        assert any(s is k for k in kept) != any(beats(o, s) for o in every)
+
+
+def test_a_candidate_says_why_it_stands_and_what_it_gives_up() -> None:
+    low, goal = a_result(5)
+    high = search_sizes(Shelf([frame()], [StemOption("u", "Up", 90, 17, 40)], SPACERS), goal)[0]
+    reference = Reference(60, 600, 194)
+    kept = [standing(low, Room(25, 5, 2, 2), reference), standing(high, Room(4, 30, 2, 2), reference)]
+    first, second = candidates(kept)
+    assert first.stands.startswith("Nearest of all and most room to rise, with 25 to go up and 5 down.")
+    assert second.gives_up.startswith("Gives up ")
+
+
+def test_the_three_schools_on_two_sizes() -> None:
+    small, goal = a_result(25)
+    large = search_sizes(Shelf([frame(578, 398)], CAIRN, SPACERS), goal)[0]
+    by = {v.school: v for v in verdicts(small, large, Room(5, 25, 5, 5), Room(20, 12, 5, 5))}
+    assert (by["headroom"].takes, by["smaller"].takes, by["larger"].takes) == (1, 0, 1)
+    assert "42 mm of room all round against 40" in by["headroom"].reason
+    assert "18 more stack" in by["larger"].reason
+    out = replace(small, verdict="out")
+    assert {v.takes for v in verdicts(out, large, NO_ROOM, Room(20, 12, 5, 5))} == {1}
+
+
+@pytest.mark.parametrize("school", [c.key for c in SCHOOLS["rotation"].choices])
+def test_places_follow_the_school_and_keep_the_hood_in_its_window(school: str) -> None:
+    made = drop_places(BAR, LEVER, school, 6)
+    middle = school_rotation_deg(BAR, school, 6)
+    assert middle == {"ramp": 5, "drop_end": -6, "palm": 2}[school]
+    assert made
+    for p in made:
+        assert abs(p.rotation_deg - middle) <= 4 + 1e-9
+        assert p.slope_deg is not None
+        assert 5 <= p.slope_deg <= 12
+        arc = LEVER.arc_deg + np.degrees(p.slide_mm / BAR.bend_radius_mm)
+        hood = place_hood(BAR, Lever(arc, LEVER.forward_mm, LEVER.out_mm, LEVER.slope_deg), p.rotation_deg)
+        assert hood.at.distance_mm(p.off) < 1e-6
+        assert hood.slope_deg == pytest.approx(p.slope_deg)
+    spread = [p.off for p in made]
+    assert 8 < max(a.distance_mm(b) for a in spread for b in spread) < 40
+
+
+def test_a_measured_bar_stands_first_and_corrects_the_rest() -> None:
+    stands = Place(Mark(90, 20), 0.0, 0.0)
+    made = drop_places(BAR, LEVER, "ramp", 0, stands)
+    plain = drop_places(BAR, LEVER, "ramp", 0)
+    shift = stands.off - place_hood(BAR, LEVER).at
+    assert made[0] is stands
+    assert all(a.off.distance_mm(b.off + shift) < 1e-9 for a, b in zip(made[1:], plain, strict=True))
+    rolled = flat_places(FlatBar(760, 20, 8, 5, 70), 55, stands)
+    assert rolled[0] is stands
+    assert [p.effort for p in rolled] == [0, 3, 2, 1, 2, 3]
+    pads = pad_places((-20, 0, 20), (30, 50))
+    assert pads[1].effort == 0
+    assert pads[1].off == Mark(0, 30)
+
+
+def test_gates_name_what_stops_a_frame_and_by_how_much() -> None:
+    hand = bar_clamp(Mark(390, 560), 72, 8, 15, Stem(110, -6, 40)) + Mark(84, 14)
+    size = frame(
+        standover_mm=790, standover_ahead_mm=0, step_through_mm=420, mass_limit_kg=110, crank_greatest_mm=170
+    )
+    gates = Gates(800, 25, True, 430, 121, 172.5)
+    r = search_sizes(Shelf([size], CAIRN, SPACERS), road(hand, gates=gates))[0]
+    assert r.verdict == "out"
+    for words in ("standover: 15 mm short", "the foot must rise 10 mm", "11 kg over", "2.5 mm longer"):
+        assert words in r.sentence.lower()
+    asked_later = replace(gates, standover_first=False, foot_lift_mm=None, system_mass_kg=None, crank_mm=165)
+    assert search_sizes(Shelf([size], CAIRN, SPACERS), road(hand, gates=asked_later))[0].verdict != "out"
