@@ -8,6 +8,8 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'daybook', component: () => import('@/rooms/daybook/DayBookView.vue') },
     { path: '/frames', name: 'frames', component: () => import('@/rooms/shelves/FramesView.vue') },
+    { path: '/frames/paste', name: 'paste', component: () => import('@/rooms/shelves/PasteView.vue') },
+    { path: '/frames/compare', name: 'compare', component: () => import('@/rooms/shelves/CompareView.vue') },
     { path: '/parts', name: 'parts', component: () => import('@/rooms/shelves/PartsView.vue') },
     {
       path: `/fits/:id(\\d+)/:post(${POSTS.join('|')})`,

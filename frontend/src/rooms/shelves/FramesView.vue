@@ -10,6 +10,7 @@ import { show } from '@/shared/units'
 import './shelf.css'
 
 import ImportPanel from './ImportPanel.vue'
+import SizeForm from './SizeForm.vue'
 
 const { unit } = useSettings()
 const sizes = ref<ShelvedSize[]>([])
@@ -22,6 +23,17 @@ onMounted(() => {
   document.title = 'Frames, Waymark'
   void read()
 })
+const opened = ref<ShelvedSize | 'new' | null>(null)
+const marked_ = ref<number[]>([])
+const toggle = (id: number) => (marked_.value = marked_.value.includes(id) ? marked_.value.filter((x) => x !== id) : [...marked_.value, id].slice(-8))
+async function kept() {
+  opened.value = null
+  await read()
+}
+async function stock(s: ShelvedSize, marks: { owned?: boolean; in_stock?: boolean }) {
+  await take(api.POST('/api/shelves/frames/sizes/{size_id}/marks', { params: { path: { size_id: s.id } }, body: marks }))
+  await read()
+}
 const kinds = computed(() => [...new Set(sizes.value.map((s) => s.size.kind))])
 const frames = computed(() => {
   const by = new Map<string, ShelvedSize[]>()
@@ -76,14 +88,16 @@ const tickY = computed(() => ticks(range.value.y0, range.value.y1, 50).map((v) =
         <article v-for="[name, list] in frames" :key="name">
           <header>
             <svg width="122" height="70" aria-hidden="true"><path :d="path(small(list))" class="line" /><circle v-for="(d, i) in small(list)" :key="i" :cx="d.x" :cy="d.y" r="3" /></svg>
-            <div><h2>{{ name }}</h2><p class="quiet">{{ list[0]!.size.kind }}, {{ list[0]!.size.material }}<template v-if="list[0]!.size.source">; {{ list[0]!.size.source }}</template></p></div>
+            <div><h2>{{ name }}</h2><p class="quiet">{{ list[0]!.size.kind }}, {{ list[0]!.size.material }}<template v-if="list[0]!.size.price_band">, price {{ list[0]!.size.price_band }} of 5</template><template v-if="list[0]!.size.source">; {{ list[0]!.size.source }}</template><template v-if="list[0]!.size.dated">, {{ list[0]!.size.dated }}</template><template v-if="list[0]!.size.tags?.length">; {{ list[0]!.size.tags.join(', ') }}</template></p></div>
+            <div class="stock"><button type="button" :aria-pressed="list[0]!.size.owned" @click="stock(list[0]!, { owned: !list[0]!.size.owned })">owned</button><button type="button" :aria-pressed="!(list[0]!.size.in_stock ?? true)" @click="stock(list[0]!, { in_stock: !(list[0]!.size.in_stock ?? true) })">out of stock</button></div>
           </header>
           <table>
-            <thead><tr><th>Size</th><th v-for="c in COLUMNS" :key="c[0]">{{ c[1] }}</th><th>ETT</th><th>Trail</th></tr></thead>
+            <thead><tr><th class="tick"><span class="visually-hidden">Compare</span></th><th>Size</th><th v-for="c in COLUMNS" :key="c[0]">{{ c[1] }}</th><th>ETT</th><th>Trail</th></tr></thead>
             <tbody>
               <tr v-for="s in list" :key="s.id">
-                <th scope="row">{{ s.size.size }}</th>
-                <td v-for="c in COLUMNS" :key="c[0]" class="figure" :class="{ odd: audit(s, c[0]) }" :title="audit(s, c[0]) ? `the rest gives ${audit(s, c[0])!.computed.toFixed(1)}` : undefined">{{ cell(s, c[0]) }}</td>
+                <td class="tick"><input type="checkbox" :checked="marked_.includes(s.id)" :aria-label="`compare ${s.size.frame} ${s.size.size}`" @change="toggle(s.id)" /></td>
+                <th scope="row"><button type="button" class="open" @click="opened = s">{{ s.size.size }}</button></th>
+                <td v-for="c in COLUMNS" :key="c[0]" class="figure" :class="{ odd: audit(s, c[0]), derived: s.size.chart.derived?.includes(c[0]), assumed: s.size.chart.assumed?.includes(c[0]) }" :title="audit(s, c[0]) ? `the rest gives ${audit(s, c[0])!.computed.toFixed(1)}` : undefined">{{ cell(s, c[0]) }}</td>
                 <td class="figure">{{ show(s.ett_mm, unit) }}</td><td class="figure">{{ show(s.trail_mm, unit) }}</td>
               </tr>
             </tbody>
@@ -91,7 +105,11 @@ const tickY = computed(() => ticks(range.value.y0, range.value.y1, 50).map((v) =
         </article>
         <p v-if="!sizes.length" class="quiet">The shelf is empty. Read a frames file to fill it.</p>
       </section>
-      <aside>
+      <aside v-if="opened"><SizeForm :size="opened === 'new' ? null : opened" @kept="kept" @close="opened = null" /></aside>
+      <aside v-else>
+        <router-link v-if="marked_.length" class="press solid" :to="`/frames/compare?sizes=${marked_.join(',')}`">Compare {{ marked_.length }} {{ marked_.length === 1 ? 'size' : 'sizes' }}</router-link>
+        <h2>Add frames</h2>
+        <div class="add"><router-link class="press solid" to="/frames/paste">Paste a chart</router-link><button type="button" class="press" @click="opened = 'new'">By hand</button></div>
         <h2>Take in, hand out</h2>
         <p class="quiet">One size a line, comma-separated, with the heading of <i>docs/formats.md</i>. A bad line is named and left out; the rest stays on offer.</p>
         <ImportPanel shelf="frames" @taken="read" />
@@ -113,6 +131,16 @@ const tickY = computed(() => ticks(range.value.y0, range.value.y1, 50).map((v) =
 </template>
 
 <style scoped>
+.add { display: flex; gap: 10px; }
+.press { display: inline-grid; align-items: center; text-decoration: none; }
+.tick { width: 22px; }
+.open { padding: 0 4px 0 0; border: 0; border-bottom: 1px solid var(--rule); background: none; font: inherit; font-weight: 620; cursor: pointer; }
+.stock { display: flex; gap: 6px; margin-left: auto; }
+.stock button { padding: 1px 8px; border: 1px solid var(--rule); border-radius: 3px; background: none; font-size: 13px; color: var(--quiet); cursor: pointer; }
+.stock button[aria-pressed='true'] { background: var(--ink); border-color: var(--ink); color: var(--on-ink); }
+.derived { text-decoration: underline; text-underline-offset: 3px; }
+.assumed { color: var(--ochre); text-decoration: underline dotted; text-underline-offset: 3px; }
+article { content-visibility: auto; contain-intrinsic-size: auto 260px; }
 .kinds { display: flex; flex-wrap: wrap; gap: 6px; padding: 10px 0 6px; }
 .kinds button { height: 30px; padding: 0 10px; border: 1px solid var(--rule); border-radius: 3px; background: none; cursor: pointer; }
 .kinds button[aria-checked='true'] { background: var(--ink); border-color: var(--ink); color: var(--on-ink); }

@@ -44,8 +44,9 @@ async function choose(event: Event) {
 <template>
   <div class="import">
     <div class="acts">
-      <label class="press">Read a file<input type="file" accept=".csv,text/csv" class="visually-hidden" @change="choose" /></label>
-      <a class="press" :href="`/api/shelves/${shelf}.csv`" :download="`waymark-${shelf}.csv`">Write the file</a>
+      <label class="press">Read a file<input type="file" accept=".csv,.json,text/csv,application/json" class="visually-hidden" @change="choose" /></label>
+      <a class="press" :href="`/api/shelves/${shelf}.csv`" :download="`waymark-${shelf}.csv`">Write CSV</a>
+      <a class="press" :href="`/api/shelves/${shelf}.json`" :download="`waymark-${shelf}.json`">JSON</a>
     </div>
     <p v-if="trouble" class="trouble" role="alert">{{ name }}: {{ trouble }}</p>
     <template v-if="seen">

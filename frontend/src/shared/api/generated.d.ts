@@ -192,6 +192,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fits/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare Sizes
+         * @description Frame sizes side by side.
+         */
+        get: operations["compare_sizes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fits/{fit_id}/sheet": {
         parameters: {
             query?: never;
@@ -684,6 +704,46 @@ export interface paths {
          * @description The workshop card as a PDF, one A4 page.
          */
         get: operations["card_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fits/{fit_id}/frame-drawing.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Frame Drawing Pdf
+         * @description The frame for a made-to-measure builder as a PDF.
+         */
+        get: operations["frame_drawing_pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fits/{fit_id}/frame-drawing.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Frame Drawing Svg
+         * @description The same drawing as SVG.
+         */
+        get: operations["frame_drawing_svg"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1598,6 +1658,18 @@ export interface components {
             asked: string[] | null;
         };
         /**
+         * ChoiceOut
+         * @description A school's answer and its reason.
+         */
+        ChoiceOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
          * CleatPart
          * @description A cleat: its thickness under the sole, how far it can be set fore-aft and sideways, its float.
          */
@@ -1785,7 +1857,7 @@ export interface components {
         };
         /**
          * Compared
-         * @description One line of the comparison between the chosen size and the held one.
+         * @description One line of the comparison between the chosen size and the held one; ``first`` stands over the drawing.
          */
         Compared: {
             /** Label */
@@ -1794,6 +1866,53 @@ export interface components {
             a: string;
             /** B */
             b: string | null;
+            /**
+             * First
+             * @default false
+             */
+            first: boolean;
+        };
+        /**
+         * ComparedRow
+         * @description One quantity over all columns, and how each differs from the first.
+         */
+        ComparedRow: {
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Values */
+            values: string[];
+            /** Differences */
+            differences: string[];
+        };
+        /**
+         * ComparedSize
+         * @description A column: a size on the shelf, or the rider's present bike (no id).
+         */
+        ComparedSize: {
+            /** Id */
+            id: number | null;
+            /** Label */
+            label: string;
+            /** Kind */
+            kind: string;
+            /** Stack Mm */
+            stack_mm: number;
+            /** Reach Mm */
+            reach_mm: number;
+        };
+        /**
+         * Comparison
+         * @description Columns, the first being what the rest is measured against, and the rows.
+         */
+        Comparison: {
+            /** Against */
+            against: string;
+            /** Sizes */
+            sizes: components["schemas"]["ComparedSize"][];
+            /** Rows */
+            rows: components["schemas"]["ComparedRow"][];
         };
         /**
          * Confirmed
@@ -4115,11 +4234,7 @@ export interface components {
             /** Taken */
             taken: string;
             /** Choices */
-            choices: [
-                string,
-                string,
-                string
-            ][];
+            choices: components["schemas"]["ChoiceOut"][];
         };
         /**
          * SchoolVerdict
@@ -5846,6 +5961,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Opened"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    compare_sizes: {
+        parameters: {
+            query: {
+                /** @description keys of sizes */
+                sizes: number[];
+                /** @description the file whose present bike comes first */
+                fit?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
                 };
             };
             /** @description Bad Request */
@@ -7804,6 +7989,136 @@ export interface operations {
         };
     };
     card_pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                fit_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    frame_drawing_pdf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                fit_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    frame_drawing_svg: {
         parameters: {
             query?: never;
             header?: never;

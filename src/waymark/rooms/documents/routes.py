@@ -10,8 +10,10 @@ from pydantic import BaseModel
 from waymark.core.drawing.card import HEIGHT_MM, WIDTH_MM
 from waymark.core.drawing.primitives import Circle, Label, Path
 from waymark.rooms.deps import ERRORS, Key, StoreDep
+from waymark.rooms.documents.builder import drawing_for
 from waymark.rooms.documents.card import card_for
 from waymark.rooms.documents.pdf import write_pdf
+from waymark.rooms.documents.svg import write_svg
 from waymark.rooms.fits import fit_row
 
 router = APIRouter(prefix="/api/fits/{fit_id}", tags=["documents"], responses=ERRORS)
@@ -65,3 +67,22 @@ def card_pdf(store: StoreDep, fit_id: Key) -> Response:
         title = f"Workshop card, {fit.rider.name}"
     headers = {"Content-Disposition": f'inline; filename="waymark-card-{fit_id}.pdf"'}
     return Response(write_pdf(pages, title), media_type="application/pdf", headers=headers)
+
+
+@router.get("/frame-drawing.pdf", operation_id="frame_drawing_pdf", response_class=Response)
+def frame_drawing_pdf(store: StoreDep, fit_id: Key) -> Response:
+    """The frame for a made-to-measure builder as a PDF."""
+    with store.looking() as session:
+        fit = fit_row(session, fit_id)
+        page, title = drawing_for(session, fit), f"Frame for {fit.rider.name}"
+    headers = {"Content-Disposition": f'attachment; filename="waymark-frame-{fit_id}.pdf"'}
+    return Response(write_pdf([page], title), media_type="application/pdf", headers=headers)
+
+
+@router.get("/frame-drawing.svg", operation_id="frame_drawing_svg", response_class=Response)
+def frame_drawing_svg(store: StoreDep, fit_id: Key) -> Response:
+    """The same drawing as SVG."""
+    with store.looking() as session:
+        fit = fit_row(session, fit_id)
+        page, title = drawing_for(session, fit), f"Frame for {fit.rider.name}"
+    return Response(write_svg(page, WIDTH_MM, HEIGHT_MM, title), media_type="image/svg+xml")

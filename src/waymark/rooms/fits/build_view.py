@@ -65,9 +65,11 @@ def build_view(session: Session, state: FitState, layers: Layers, drawn: Drawn |
     here = now(front, frame, goal)
     rails = [
         _rail("spacers", "Spacers", front.spacers_mm, spacer_stops(front, frame, goal, drawer), (0, warn)),
-        _rail("length", "Stem length", front.length_mm, stem_stops([end(x, x, front.angle_deg) for x in lengths], frame, goal),
+        _rail("length", "Stem length", front.length_mm,
+              stem_stops([end(x, x, front.angle_deg) for x in lengths], frame, goal),
               (w.best_least_mm, w.best_greatest_mm)),
-        _rail("angle", "Stem angle", front.angle_deg, stem_stops([end(x, front.length_mm, x) for x in angles], frame, goal),
+        _rail("angle", "Stem angle", front.angle_deg,
+              stem_stops([end(x, front.length_mm, x) for x in angles], frame, goal),
               (-STEEP_STEM_DEG, STEEP_STEM_DEG)),
     ]  # fmt: skip
     best, _, wide = planning.best_for_chosen(session, state)

@@ -26,6 +26,7 @@ from waymark.rooms.fits.layers import Layers, search_goal
 from waymark.rooms.fits.ledger import tolerance_of
 from waymark.rooms.fits.state import FitState
 from waymark.rooms.fits.views import (
+    ChoiceOut,
     Compared,
     FramesView,
     FrontierLine,
@@ -43,6 +44,14 @@ from waymark.rooms.shelves import FrameSize, frame_option, frame_sizes
 USUAL_CLAMP_HEIGHT_MM = 40.0
 NO_WHOLE = Whole((), (), {}, ())
 MOST_OFFERS, MOST_LINES, NEAREST = 400, 12, 3
+# These stand over the drawing, in this order; the rest stands with the schools.
+OVER_THE_DRAWING = (
+    "Hand miss", "Stem", "Spacers", "Room up, down", "Reach, equal height", "Toe room", "Trail", "Front centre",
+)  # fmt: skip
+TO_BUY = {
+    "free": "nothing to buy", "small part": "a stem to buy", "part": "a bar to buy",
+    "dear part": "a one-piece cockpit to buy",
+}  # fmt: skip
 
 
 def toe_mm(g: FrameGeometry, profile: Profile, layers: Layers) -> float:
@@ -121,7 +130,7 @@ def _line(
     return FrontierLine(
         id=int(r.frame.key), bar=r.bar_key, frame=size.frame, size=size.size, build=_with_bar(r), miss_mm=r.miss_mm,
         show_x=show_miss(r.miss.x_mm, tol[0]), show_y=show_miss(r.miss.y_mm, tol[1]), verdict=r.verdict,
-        cost=RUNGS[r.rung], room=room_out(whole.room(r)), stands=stands, gives_up=gives_up,
+        cost=TO_BUY[RUNGS[r.rung]], room=room_out(whole.room(r)), stands=stands, gives_up=gives_up,
         chosen=_same(state.frame.chosen, size) and _built_with(state, r), held=_same(state.frame.held, size),
     )  # fmt: skip
 
@@ -223,7 +232,9 @@ def _compared(
     over = standover_mm(a_size, profile, nose)
     if over is not None:
         rows.append(row("Standover room", over, standover_mm(b_size, profile, nose) if b_size else None))
-    return rows
+    for one in rows:
+        one.first = one.label in OVER_THE_DRAWING
+    return sorted(rows, key=lambda r: OVER_THE_DRAWING.index(r.label) if r.first else len(OVER_THE_DRAWING))
 
 
 def _built_rows(
@@ -281,7 +292,7 @@ def _schools(state: FitState) -> list[SchoolOut]:
             key=s.key,
             question=s.question,
             taken=taken[s.key],
-            choices=[(c.key, c.label, c.reason) for c in s.choices],
+            choices=[ChoiceOut(key=c.key, label=c.label, reason=c.reason) for c in s.choices],
         )
         for s in SCHOOLS.values()
     ]

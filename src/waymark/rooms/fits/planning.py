@@ -109,7 +109,7 @@ def _keep_front(session: Session, state: FitState, best: SizeResult) -> None:
 def place_state(place: Place) -> PlaceState:
     """A place as it is kept."""
     return PlaceState(
-        off_x_mm=round(place.off.x_mm, 3), off_y_mm=round(place.off.y_mm, 3),
+        off_x_mm=round(place.off.x_mm, 6), off_y_mm=round(place.off.y_mm, 6),
         rotation_deg=round(place.rotation_deg, 2), slide_mm=round(place.slide_mm, 2),
         slope_deg=None if place.slope_deg is None else round(place.slope_deg, 2),
     )  # fmt: skip

@@ -9,6 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from waymark.rooms.deps import ERRORS, MOST_KEY, Key, StoreDep
 from waymark.rooms.fits import history, service
+from waymark.rooms.fits.comparing import Comparison, compare
 from waymark.rooms.fits.service import DayLine, OneChange
 from waymark.rooms.fits.sheet import sheet_of
 from waymark.rooms.fits.views import PostName, Sheet
@@ -74,6 +75,19 @@ def import_fit(store: StoreDep, file: FileText) -> Opened:
     """Open an exported file as a new one."""
     with store.writing() as session:
         return Opened(id=service.import_fit(session, file.text).id)
+
+
+@router.get("/compare", operation_id="compare_sizes")
+def compare_sizes(
+    store: StoreDep,
+    sizes: Annotated[list[Annotated[int, Field(ge=1, le=MOST_KEY)]], Query(description="keys of sizes")],
+    fit: Annotated[
+        int | None, Query(ge=1, le=MOST_KEY, description="the file whose present bike comes first")
+    ] = None,
+) -> Comparison:
+    """Frame sizes side by side."""
+    with store.looking() as session:
+        return compare(session, sizes, fit)
 
 
 def _sent(sheet: Sheet) -> Response:

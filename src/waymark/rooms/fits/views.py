@@ -109,11 +109,12 @@ class Dial(BaseModel):
 
 
 class Compared(BaseModel):
-    """One line of the comparison between the chosen size and the held one."""
+    """One line of the comparison between the chosen size and the held one; ``first`` stands over the drawing."""
 
     label: str
     a: str
     b: str | None
+    first: bool = False
 
 
 class RoomOut(BaseModel):
@@ -179,13 +180,21 @@ class SchoolVerdict(BaseModel):
     reason: str
 
 
+class ChoiceOut(BaseModel):
+    """A school's answer and its reason."""
+
+    key: str
+    label: str
+    reason: str
+
+
 class SchoolOut(BaseModel):
     """A question on which fitters differ, with its answers and the one taken here."""
 
     key: str
     question: str
     taken: str
-    choices: list[tuple[str, str, str]]
+    choices: list[ChoiceOut]
 
 
 class LookOut(BaseModel):

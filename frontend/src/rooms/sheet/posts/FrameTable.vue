@@ -23,7 +23,7 @@ const second = computed(() => held.value ?? props.sheet.state.measure?.frame)
         </tr>
       </thead>
       <tbody>
-        <tr v-for="row in sheet.frames.compared" :key="row.label">
+        <tr v-for="row in sheet.frames.compared.filter((r) => r.first)" :key="row.label">
           <th scope="row">{{ row.label }}</th>
           <td class="figure">{{ row.a }}</td>
           <td v-if="second" class="figure">{{ row.b ?? '·' }}</td>

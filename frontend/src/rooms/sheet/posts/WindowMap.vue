@@ -1,18 +1,18 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
 import type { FramesView, SizeOffer } from '@/shared/api/client'
 import LayerSign from '@/shared/drawing/LayerSign.vue'
 
 /** Stack against reach: where this goal can be carried, and every size as a dot. */
 const props = defineProps<{ view: FramesView; offers: SizeOffer[] }>()
-const emit = defineEmits<{ pick: [id: number] }>()
+const emit = defineEmits<{ pick: [id: number]; hold: [id: number]; lit: [id: number | null] }>()
 
 const W = 372
-const H = 236
+const H = 262
 const PAD = { left: 34, right: 6, top: 6, bottom: 20 }
 const range = computed(() => {
-  const near = props.offers.slice(0, 30)
+  const near = props.offers.filter((o) => o.verdict !== 'out' || o.chosen || o.held).slice(0, 60)
   const look = props.view.look_for
   const xs = near.map((o) => o.reach_mm)
   const ys = near.map((o) => o.stack_mm)
@@ -39,8 +39,39 @@ const ticksOf = (a: number, b: number) => {
   for (let v = Math.ceil(a / s) * s; v <= b; v += s) found.push(v)
   return found
 }
-// Frames that lie on each other label to different sides.
-const beside = (o: SizeOffer) => (families.value.findIndex((f) => f.frame === o.frame) % 2 ? { x: -8, y: -5, 'text-anchor': 'end' } : { x: 8, y: 12 })
+const lit = ref<number | null>(null)
+function light(id: number | null) {
+  lit.value = id
+  emit('lit', id)
+}
+const litFrame = computed(() => props.offers.find((o) => o.id === lit.value)?.frame)
+// A name is written along the line of what is chosen, held or pointed at; more would be a thicket.
+const named = computed(() => families.value.filter((f) => f.sizes.length > 1 && (f.frame === litFrame.value || f.sizes.some((o) => o.chosen || o.held))))
+const best = computed(() => new Set(props.view.frontier.map((l) => l.id)))
+function along(sizes: SizeOffer[]) {
+  const seen = sizes.filter((o) => o.reach_mm > range.value.x0 && o.reach_mm < range.value.x1 && o.stack_mm > range.value.y0 && o.stack_mm < range.value.y1)
+  const list = seen.length > 1 ? seen : sizes
+  const a = list[0]!
+  const b = list.at(-1)!
+  return `M${sx(a.reach_mm) - 5} ${sy(a.stack_mm)}L${sx(b.reach_mm) - 5} ${sy(b.stack_mm)}`
+}
+const labelled = (o: SizeOffer) => o.chosen || o.held || o.frame === litFrame.value || (best.value.has(o.id) && !litFrame.value)
+/** The arrows go to the next size of the frame, or to the nearest other frame. */
+function move(event: KeyboardEvent, o: SizeOffer) {
+  if (event.key === 'h' || event.key === 'H') {
+    event.stopPropagation()
+    return emit('hold', o.id)
+  }
+  const [dx, dy] = { ArrowUp: [0, 1], ArrowDown: [0, -1], ArrowLeft: [-1, 0], ArrowRight: [1, 0] }[event.key] ?? [0, 0]
+  if (!dx && !dy) return
+  event.preventDefault()
+  event.stopPropagation()
+  const ahead = props.offers
+    .map((p) => ({ p, x: (sx(p.reach_mm) - sx(o.reach_mm)) * dx!, y: (sy(o.stack_mm) - sy(p.stack_mm)) * dy!, off: Math.abs(dx ? sy(p.stack_mm) - sy(o.stack_mm) : sx(p.reach_mm) - sx(o.reach_mm)) }))
+    .filter((q) => q.x + q.y > 0.5)
+    .sort((a, b) => a.x + a.y + 2 * a.off - (b.x + b.y + 2 * b.off))[0]
+  if (ahead) (event.currentTarget as SVGGElement).parentElement?.querySelector<SVGGElement>(`[data-size="${ahead.p.id}"]`)?.focus()
+}
 const KINDS = ['extreme', 'workable', 'best'] as const
 const words: Record<string, string> = { extreme: 'any stem', workable: 'workable', best: 'best' }
 </script>
@@ -54,17 +85,22 @@ const words: Record<string, string> = { extreme: 'any stem', workable: 'workable
         <g v-for="kind in KINDS" :key="kind" :class="kind">
           <polygon v-for="(part, i) in view.window.filter((p) => p.kind === kind)" :key="i" :points="poly(part.corners)" />
         </g>
-        <path v-for="f in families" :key="f.frame" :d="path(f.sizes)" class="family" />
+        <path v-for="f in families" :key="f.frame" :d="path(f.sizes)" class="family" :class="{ lit: f.frame === litFrame }" />
+        <template v-for="(f, i) in named" :key="`n${f.frame}`">
+          <path :id="`along-${i}`" :d="along(f.sizes)" class="along" />
+          <text class="fname" :class="{ lit: f.frame === litFrame }" dy="-1"><textPath :href="`#along-${i}`" startOffset="55%">{{ f.frame }}</textPath></text>
+        </template>
         <g v-if="view.now" :transform="`translate(${sx(view.now.x_mm)} ${sy(view.now.y_mm)})`"><LayerSign layer="now" :size="5" /></g>
         <g
           v-for="o in offers" :key="o.id" class="dot" :class="[o.verdict, { chosen: o.chosen, held: o.held }]" :transform="`translate(${sx(o.reach_mm)} ${sy(o.stack_mm)})`"
-          tabindex="0" role="button" :aria-label="`${o.frame} ${o.size}: ${o.verdict}`" @click="emit('pick', o.id)" @keydown.enter="emit('pick', o.id)"
+          tabindex="0" role="button" :data-size="o.id" :aria-label="`${o.frame} ${o.size}: ${o.verdict}`" @click="emit('pick', o.id)" @keydown.enter="emit('pick', o.id)"
+          @keydown="move($event, o)" @mouseenter="light(o.id)" @mouseleave="light(null)" @focus="light(o.id)" @blur="light(null)"
         >
           <title>{{ o.frame }} {{ o.size }}: stack {{ o.stack_mm }}, reach {{ o.reach_mm }}</title>
           <circle r="9" class="touch" />
           <LayerSign v-if="o.chosen || o.held" layer="plan" :hollow="!o.chosen" :size="8" />
-          <circle v-else :r="o.verdict === 'out' ? 2.6 : 4" class="spot" />
-          <text v-if="o.verdict !== 'out' || o.chosen || o.held" v-bind="beside(o)">{{ o.size }}</text>
+          <circle v-else :r="o.verdict === 'out' ? 2 : best.has(o.id) ? 4.4 : 2.8" class="spot" />
+          <text v-if="labelled(o)" x="8" y="11">{{ o.size }}</text>
         </g>
       </g>
       <rect :x="PAD.left" :y="PAD.top" :width="W - PAD.left - PAD.right" :height="H - PAD.top - PAD.bottom" class="border" />
@@ -90,7 +126,11 @@ svg { display: block; width: 100%; }
 .extreme polygon, i.extreme { fill: color-mix(in srgb, var(--tyre) 55%, var(--sheet)); background: color-mix(in srgb, var(--tyre) 55%, var(--sheet)); }
 .workable polygon, i.workable { fill: color-mix(in srgb, var(--plan) 13%, var(--sheet)); background: color-mix(in srgb, var(--plan) 13%, var(--sheet)); }
 .best polygon, i.best { fill: color-mix(in srgb, var(--plan) 30%, var(--sheet)); background: color-mix(in srgb, var(--plan) 30%, var(--sheet)); }
-.family { fill: none; stroke: var(--quiet); stroke-width: 0.8; }
+.family { fill: none; stroke: var(--quiet); stroke-width: 0.6; opacity: 0.55; }
+.family.lit { stroke: var(--ink); stroke-width: 1.6; opacity: 1; }
+.along { fill: none; stroke: none; }
+.fname { fill: var(--quiet); font: 520 11.5px var(--words); paint-order: stroke; stroke: color-mix(in srgb, var(--sheet) 80%, transparent); stroke-width: 2.5px; }
+.fname.lit { fill: var(--ink); }
 .dot { cursor: pointer; }
 .touch { fill: transparent; }
 .spot { fill: var(--ink); }

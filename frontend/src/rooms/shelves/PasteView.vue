@@ -1,0 +1,144 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+
+import { api, Refused, type Schemas, take } from '@/shared/api/client'
+import TopBar from '@/shared/ui/TopBar.vue'
+
+import './shelf.css'
+
+import { fieldName, MATERIALS, USES } from './charts'
+
+/** A chart pasted as it stands: what every row was taken for is shown, and can be changed, before it is kept. */
+type Pasted = Schemas['Pasted']
+const MOST = 200_000
+const text = ref('')
+const facts = ref({ frame: '', kind: 'road' as Schemas['Paste']['kind'], material: 'carbon' as Schemas['Paste']['material'], source: '', dated: '' })
+const meaning = ref<Record<string, string>>({})
+const unit = ref<Record<string, 'mm' | 'cm' | 'in' | 'deg'>>({})
+const seen = ref<Pasted | null>(null)
+const trouble = ref('')
+const done = ref('')
+onMounted(() => (document.title = 'Paste a chart, Waymark'))
+
+async function look(apply = false) {
+  trouble.value = ''
+  done.value = ''
+  if (text.value.length > MOST) {
+    trouble.value = `That is a book, not a chart: ${text.value.length.toLocaleString('en')} letters, where a chart has at most ${MOST.toLocaleString('en')}. Nothing was taken; paste the table alone.`
+    seen.value = null
+    return
+  }
+  if (!text.value.trim()) return
+  try {
+    seen.value = await take(api.POST('/api/shelves/frames/paste', { body: { text: text.value, ...facts.value, meaning: meaning.value, unit: unit.value, tags: [], apply } }))
+    if (apply) done.value = `${seen.value.added} sizes added, ${seen.value.replaced} replaced.`
+  } catch (wrong) {
+    if (!(wrong instanceof Refused)) throw wrong
+    if (!apply) seen.value = null
+    trouble.value = wrong.body.message + (wrong.body.allowed ? ` Allowed: ${wrong.body.allowed}.` : '')
+  }
+}
+function pasted(event: ClipboardEvent) {
+  const clip = event.clipboardData?.getData('text/plain') ?? ''
+  if (clip.length > MOST) {
+    event.preventDefault()
+    trouble.value = `That is a book, not a chart: ${clip.length.toLocaleString('en')} letters, where a chart has at most ${MOST.toLocaleString('en')}. Nothing was taken; paste the table alone.`
+    return
+  }
+  meaning.value = {}
+  unit.value = {}
+  setTimeout(() => void look())
+}
+const good = computed(() => seen.value?.sizes.filter((s) => s.made) ?? [])
+function mean(row: number, to: string) {
+  meaning.value = { ...meaning.value, [row]: to }
+  void look()
+}
+function measure(row: number, to: string) {
+  unit.value = { ...unit.value, [row]: to as 'mm' }
+  void look()
+}
+const figure = (value: number | null | undefined) => (value == null ? '·' : String(Math.round(value * 10) / 10))
+const marked = computed(() => good.value.flatMap((s) => s.made!.audit.map((a) => ({ label: s.label, ...a }))))
+const made = (s: Pasted['sizes'][number]) => s.made!.size.chart
+const SHOWN = ['stack_mm', 'reach_mm', 'head_angle_deg', 'seat_angle_deg', 'ett_mm', 'head_tube_mm', 'front_centre_mm', 'wheelbase_mm', 'fork_length_mm'] as const
+const isDerived = (s: Pasted['sizes'][number], n: string) => made(s).derived?.includes(n)
+const isAssumed = (s: Pasted['sizes'][number], n: string) => made(s).assumed?.includes(n)
+</script>
+
+<template>
+  <div class="shelf">
+    <TopBar />
+    <main>
+      <section class="list" tabindex="0" aria-label="The chart">
+        <h1>Paste a chart</h1>
+        <label class="area"><span class="visually-hidden">The chart as it stands on the page</span>
+          <textarea v-model="text" rows="7" spellcheck="false" placeholder="Copy the table from a page or a spreadsheet and paste it here. Sizes across or down, any unit." @paste="pasted" @change="look()" />
+        </label>
+        <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+        <template v-if="seen">
+          <h2>What each row was taken for <small class="quiet">sizes {{ seen.across ? 'across' : 'down' }}; nothing is kept yet</small></h2>
+          <table class="mapping">
+            <thead><tr><th>As it stands</th><th>Taken for</th><th>Unit</th><th v-for="s in seen.sizes" :key="s.label" class="figure">{{ s.label }}</th></tr></thead>
+            <tbody>
+              <tr v-for="(row, i) in seen.rows" :key="i" :class="{ left: !row.quantity }">
+                <th scope="row">{{ row.heading }}<small v-if="row.note" class="note">{{ row.note }}</small></th>
+                <td class="pickers"><select :value="row.quantity ?? ''" :aria-label="`${row.heading} is taken for`" @change="mean(i, ($event.target as HTMLSelectElement).value)"><option value="">left out</option><option v-for="q in seen.quantities" :key="q" :value="q">{{ fieldName(q) }}</option></select></td>
+                <td class="pickers"><select v-if="row.quantity && row.unit !== 'deg'" :value="row.unit ?? ''" :aria-label="`unit of ${row.heading}`" :class="{ guessed: row.guessed }" @change="measure(i, ($event.target as HTMLSelectElement).value)"><option v-for="u in ['mm', 'cm', 'in']" :key="u">{{ u }}</option></select><template v-else-if="row.quantity">°</template></td>
+                <td v-for="(cell, j) in row.cells" :key="j" class="figure" :title="cell">{{ row.quantity ? figure(row.values[j]) : cell.slice(0, 8) }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </template>
+      </section>
+      <aside>
+        <h2>What it is of</h2>
+        <label class="row"><span>Frame</span><input v-model="facts.frame" maxlength="120" /></label>
+        <label class="row"><span>Use</span><select v-model="facts.kind" @change="look()"><option v-for="u in USES" :key="u" :value="u">{{ u }}</option></select></label>
+        <label class="row"><span>Material</span><select v-model="facts.material"><option v-for="m in MATERIALS" :key="m" :value="m">{{ m }}</option></select></label>
+        <label class="row"><span>Source</span><input v-model="facts.source" maxlength="200" placeholder="whose chart" /></label>
+        <label class="row"><span>Dated</span><input v-model="facts.dated" maxlength="10" placeholder="2026-03" /></label>
+        <template v-if="seen">
+          <h2>Sizes it gives</h2>
+          <ul class="sizes">
+            <li v-for="s in seen.sizes" :key="s.label">
+              <b>{{ s.label }}</b>
+              <template v-if="s.made">
+                <span v-for="n in SHOWN" :key="n" class="given" :class="{ derived: isDerived(s, n), assumed: isAssumed(s, n) }">{{ fieldName(n).toLowerCase() }} {{ figure(made(s)[n]) }}</span>
+              </template>
+              <span v-else class="ochre-ink">{{ s.trouble }}</span>
+            </li>
+          </ul>
+          <p class="small quiet"><span class="given derived">underlined</span> follows from the rest; <span class="given assumed">dotted</span> is assumed: ask the maker.</p>
+          <h2>Audit</h2>
+          <p v-if="!marked.length" class="quiet">What can be checked agrees within 4 mm and 0.5°.</p>
+          <ul v-else class="audit"><li v-for="(m, i) in marked" :key="i"><b>{{ m.label }}</b> {{ fieldName(m.field).toLowerCase() }} says {{ figure(m.given) }}; {{ m.mends_all ? 'the rest agrees on' : 'the rest gives' }} {{ figure(m.computed) }}</li></ul>
+          <button type="button" class="press solid" :disabled="!good.length || !facts.frame" @click="look(true)">Keep {{ good.length }} {{ good.length === 1 ? 'size' : 'sizes' }}</button>
+          <p v-if="!facts.frame" class="small quiet">Name the frame first.</p>
+          <p v-if="done" role="status"><b>{{ done }}</b> <router-link to="/frames">To the shelf</router-link></p>
+        </template>
+      </aside>
+    </main>
+  </div>
+</template>
+
+<style scoped>
+.area textarea { width: 100%; margin: 8px 0 12px; padding: 10px 12px; border: 1px solid var(--rule); border-radius: 3px; background: var(--paper); font: 420 14px/1.45 var(--figures); resize: vertical; white-space: pre; }
+.trouble { padding: 10px 14px; border-left: 4px solid var(--goal); background: var(--rust-tint); }
+h2 small { font-weight: 420; font-size: 14px; }
+.mapping { margin-top: 4px; }
+.shelf .list .mapping tbody th { max-width: 190px; font-weight: 560; font-size: 14px; padding: 3px 8px 3px 0; }
+.note { display: block; font-weight: 420; color: var(--ochre); }
+.left { color: var(--quiet); }
+.shelf .list .pickers { text-align: left; }
+.pickers select { max-width: 170px; height: 28px; border: 1px solid var(--rule); border-radius: 3px; background: var(--paper); font-size: 13px; }
+select.guessed { background: var(--ochre-tint); }
+.row { display: grid; grid-template-columns: 76px 1fr; align-items: center; gap: 8px; font-size: 14px; }
+.row input, .row select { height: 32px; min-width: 0; padding: 0 8px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); }
+.sizes, .audit { margin: 0; padding: 0; list-style: none; display: grid; gap: 6px; font-size: 13.5px; }
+.sizes b { margin-right: 6px; font-size: 15px; }
+.given { margin-right: 8px; white-space: nowrap; }
+.derived { text-decoration: underline; }
+.assumed { text-decoration: underline dotted; color: var(--ochre); }
+.audit li { padding: 4px 10px; background: var(--ochre-tint); color: var(--on-tint, #1e2a2f); }
+</style>

@@ -1,0 +1,24 @@
+import type { Schemas } from '@/shared/api/client'
+
+export const USES: Schemas['Paste']['kind'][] = ['road', 'endurance', 'gravel', 'cyclocross', 'cross-country', 'trail', 'city', 'time-trial']
+export const MATERIALS: Schemas['Paste']['material'][] = ['carbon', 'alloy', 'steel', 'titanium']
+
+const NAMES: Record<string, string> = {
+  ett_mm: 'Effective top tube', bb_drop_mm: 'BB drop', bead_mm: 'Wheel size', effective_at_mm: 'Effective angle at', system_mass_kg: 'System mass, kg',
+  seat_angle_effective_deg: 'Seat angle, effective', seat_angle_deg: 'Seat angle', top_tube_mm: 'Top tube, actual', fork_length_mm: 'Fork length', post_diameter_mm: 'Post diameter',
+  standover_ahead_mm: 'Standover measured ahead of BB', cover_mm: 'Headset cover', upper_bearing_mm: 'Upper bearing', spacer_limit_mm: 'Spacer limit',
+}
+/** A chart field in the trade's words. */
+export function fieldName(field: string): string {
+  const plain = field.replace(/_(mm|deg|kg)$/, '').replaceAll('_', ' ')
+  return NAMES[field] ?? plain[0]!.toUpperCase() + plain.slice(1)
+}
+
+/** Chart fields as a form asks for them, what the frame stands on first. */
+export const CHART_GROUPS: [string, string[]][] = [
+  ['Frame', ['stack_mm', 'reach_mm', 'head_angle_deg', 'seat_angle_deg', 'seat_angle_effective_deg', 'effective_at_mm', 'ett_mm', 'top_tube_mm', 'seat_tube_mm', 'head_tube_mm']],
+  ['Fork and wheels', ['fork_length_mm', 'fork_offset_mm', 'lower_cup_mm', 'bb_drop_mm', 'chainstay_mm', 'front_centre_mm', 'wheelbase_mm', 'bead_mm', 'tyre_mm']],
+  ['Standing over it', ['standover_mm', 'standover_ahead_mm', 'step_through_mm']],
+  ['Steerer and post', ['cover_mm', 'upper_bearing_mm', 'spacer_limit_mm', 'post_diameter_mm', 'least_insertion_mm', 'greatest_insertion_mm']],
+  ['Limits', ['crank_least_mm', 'crank_greatest_mm', 'system_mass_kg']],
+]

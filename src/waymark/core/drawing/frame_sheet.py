@@ -1,0 +1,147 @@
+"""A dimensioned frame drawing for a builder: an A4 page in paper millimetres, true to one tenth or so."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from math import atan2, degrees
+
+from waymark.core.drawing.bike import frame_items, ground_items, wheel_items
+from waymark.core.drawing.place import paper_label, placed
+from waymark.core.drawing.primitives import Circle, DisplayList, line
+from waymark.core.frame.geometry import FrameGeometry, steering_axis
+from waymark.core.marks import ORIGIN, Mark
+
+WIDTH_MM, HEIGHT_MM = 210.0, 297.0
+LEFT, RIGHT, TOP = 14.0, 196.0, 283.0
+_WIDE_MM = 172.0
+LENGTH_TOLERANCE_MM, ANGLE_TOLERANCE_DEG = 2.0, 0.3
+
+
+@dataclass(frozen=True, slots=True)
+class FrameSheet:
+    """What the page says: its heading, the frame, the notes under the table."""
+
+    title: str
+    under: str
+    frame: FrameGeometry
+    notes: Sequence[str]
+
+
+def frame_page(c: FrameSheet) -> DisplayList:
+    """The page: frame with its dimensions, then every number with its tolerance, then the notes."""
+    page = DisplayList()
+    page.add(
+        paper_label(Mark(LEFT, TOP - 6), c.title, "strong", 7), paper_label(Mark(LEFT, TOP - 12), c.under, "plain", 3.4),
+        line(Mark(LEFT, TOP - 15), Mark(RIGHT, TOP - 15), "rule"),
+    )  # fmt: skip
+    f = c.frame
+    span = f.wheelbase_mm + 2 * f.wheel_radius_mm
+    scale = _WIDE_MM / span
+    origin = Mark(
+        LEFT + 4 + (f.wheel_radius_mm - f.rear_axle.x_mm) * scale, TOP - 32 - (f.stack_mm + 60) * scale
+    )
+    origin = Mark(origin.x_mm, min(origin.y_mm, TOP - 130))
+    page.extend(
+        placed(
+            [
+                *ground_items(f), *wheel_items(f.rear_axle, f.wheel_radius_mm, f.rim_radius_mm, 30),
+                *wheel_items(f.front_axle, f.wheel_radius_mm, f.rim_radius_mm, 19), *frame_items(f),
+            ],
+            scale, origin, prefix="card-",
+        )
+    )  # fmt: skip
+    _dimensions(page, f, scale, origin)
+    page.add(paper_label(Mark(RIGHT, TOP - 20), f"scale 1 : {1 / scale:.1f}", "plain", 3, "end"))
+    y = _table(page, f, origin.y_mm + f.ground_y_mm * scale - 34) - 4
+    for note in c.notes:
+        page.add(paper_label(Mark(LEFT, y), note, "plain", 3.3))
+        y -= 5.2
+    return page
+
+
+def _dimensions(page: DisplayList, f: FrameGeometry, scale: float, origin: Mark) -> None:
+    def on(at: Mark) -> Mark:
+        return origin + at.scaled(scale)
+
+    ground = f.ground_y_mm - 44
+    _across(
+        page,
+        on(Mark(f.rear_axle.x_mm, ground)),
+        on(Mark(f.front_axle.x_mm, ground)),
+        f"wheelbase {f.wheelbase_mm:.0f}",
+    )
+    _across(
+        page, on(Mark(f.rear_axle.x_mm, ground - 62)), on(Mark(0, ground - 62)), f"{-f.rear_axle.x_mm:.0f}"
+    )
+    _across(
+        page, on(Mark(0, ground - 62)), on(Mark(f.front_axle.x_mm, ground - 62)), f"{f.front_axle.x_mm:.0f}"
+    )
+    over = f.stack_mm + 44
+    _across(page, on(Mark(0, over)), on(Mark(f.reach_mm, over)), f"reach {f.reach_mm:.0f}")
+    side = f.reach_mm + 66
+    _upright(page, on(Mark(side, 0)), on(Mark(side, f.stack_mm)), f"stack {f.stack_mm:.0f}")
+    page.add(
+        line(on(Mark(0, 0)), on(Mark(side + 6, 0)), "dots"),
+        line(on(f.head_top), on(Mark(side + 6, f.stack_mm)), "dots"),
+    )
+    page.add(line(on(Mark(0, 0)), on(Mark(0, over + 8)), "dots"), Circle(on(ORIGIN), 1.0, "sign-plan"))
+    u, _ = steering_axis(f.head_angle_deg)
+    foot = f.head_bottom - u.scaled((f.head_bottom.y_mm - f.ground_y_mm) / u.y_mm)
+    page.add(line(on(f.head_top), on(foot), "dots"))
+    page.add(paper_label(on(foot + Mark(-16, 14)), f"{f.head_angle_deg:.1f}°", "figure", 3.4, "end"))
+    seat_foot = f.on_seat_tube(-(0 - f.ground_y_mm) / (f.seat_tube_top.y_mm / f.seat_tube_mm))
+    page.add(line(on(ORIGIN), on(seat_foot), "dots"))
+    page.add(paper_label(on(seat_foot + Mark(-16, 14)), f"{f.seat_angle_deg:.1f}°", "figure", 3.4, "end"))
+    page.add(
+        paper_label(
+            on(f.seat_tube_top + Mark(-40, -60)), f"seat tube {f.seat_tube_mm:.0f}", "figure", 3, "end"
+        )
+    )
+    middle = f.head_top.toward(f.head_bottom, 0.5)
+    page.add(paper_label(on(middle + Mark(34, -14)), f"head tube {f.head_tube_mm:.0f}", "figure", 3))
+
+
+def _across(page: DisplayList, a: Mark, b: Mark, text: str) -> None:
+    tick = Mark(0, 1.4)
+    page.add(line(a, b, "fine"), line(a - tick, a + tick, "tick"), line(b - tick, b + tick, "tick"))
+    page.add(paper_label(a.toward(b, 0.5) + Mark(0, 1.2), text, "figure", 3.2, "middle"))
+
+
+def _upright(page: DisplayList, a: Mark, b: Mark, text: str) -> None:
+    tick = Mark(1.4, 0)
+    page.add(line(a, b, "fine"), line(a - tick, a + tick, "tick"), line(b - tick, b + tick, "tick"))
+    page.add(paper_label(a.toward(b, 0.62) + Mark(-1.8, -1), text, "figure", 3.2, "end"))
+
+
+def _table(page: DisplayList, f: FrameGeometry, top: float) -> float:
+    """Every number, two columns, each with its tolerance; gives the height below it."""
+    mm, deg = f"± {LENGTH_TOLERANCE_MM:g} mm", f"± {ANGLE_TOLERANCE_DEG:g}°"
+    theta = f.top_tube_slope_deg
+    rows = [
+        ("Stack", f"{f.stack_mm:.0f}", mm), ("Reach", f"{f.reach_mm:.0f}", mm), ("Head angle", f"{f.head_angle_deg:.1f}°", deg),
+        ("Seat angle", f"{f.seat_angle_deg:.1f}°", deg), ("Head tube", f"{f.head_tube_mm:.0f}", mm),
+        ("Seat tube, centre to top", f"{f.seat_tube_mm:.0f}", mm), ("Effective top tube", f"{f.ett_mm:.0f}", mm),
+        ("Top tube slope", f"{theta:.1f}°", "follows"), ("Fork, axle to crown", f"{f.fork_length_mm:.0f}", "as bought"),
+        ("Fork offset", f"{f.fork_offset_mm:.0f}", "as bought"), ("BB drop", f"{f.bb_drop_mm:.0f}", mm),
+        ("Chainstay", f"{f.chainstay_mm:.0f}", mm), ("Front centre", f"{f.front_centre_mm:.0f}", mm),
+        ("Wheelbase", f"{f.wheelbase_mm:.0f}", "follows"), ("Trail", f"{f.trail_mm:.0f}", "follows"),
+        ("Wheel radius, loaded", f"{f.wheel_radius_mm:.0f}", "as bought"),
+        ("Head to seat tube angle", f"{abs(f.head_angle_deg - f.seat_angle_deg):.1f}°", "follows"),
+        ("Down tube to level", f"{degrees_down(f):.1f}°", "follows"),
+    ]  # fmt: skip
+    half = (len(rows) + 1) // 2
+    for i, (name, value, tolerance) in enumerate(rows):
+        x = LEFT if i < half else 108.0
+        y = top - (i % half) * 6.2
+        page.add(
+            paper_label(Mark(x, y), name, "plain", 3.5), paper_label(Mark(x + 60, y), value, "figure-strong", 3.9, "end"),
+            paper_label(Mark(x + 64, y), tolerance, "plain", 3.2), line(Mark(x, y - 1.8), Mark(x + 88, y - 1.8), "dots"),
+        )  # fmt: skip
+    return top - half * 6.2
+
+
+def degrees_down(f: FrameGeometry) -> float:
+    """Slope of the line from the BB to the head tube's foot, degrees above level."""
+    foot = f.head_bottom
+    return degrees(atan2(foot.y_mm, foot.x_mm))

@@ -1,0 +1,51 @@
+"""The frame drawing for a made-to-measure builder, from a fit file's goal."""
+
+from __future__ import annotations
+
+from sqlalchemy.orm import Session
+
+from waymark.core.drawing.frame_sheet import FrameSheet, frame_page
+from waymark.core.drawing.primitives import DisplayList
+from waymark.core.errors import InputError
+from waymark.core.frame.made import made_to_measure
+from waymark.core.rules.house import STEM_WINDOWS
+from waymark.rooms.fits import FitRow, head_of, state_of
+from waymark.rooms.fits.frame_search import looked_at
+from waymark.rooms.fits.layers import layers_of, saddle_option, search_goal
+from waymark.rooms.shelves import frame_sizes
+
+USUAL_HEAD_DEG, USUAL_RADIUS_MM = 72.0, 340.0
+
+
+def drawing_for(session: Session, fit: FitRow) -> DisplayList:
+    """The page for this file's goal; raises ``InputError`` while saddle or hand is unknown."""
+    state = state_of(head_of(session, fit))
+    layers = layers_of(state)
+    goal = search_goal(state, layers)
+    if goal is None:
+        raise InputError(
+            "There is no goal to draw a frame for: saddle and hand are still to be measured.", field="measure"
+        )
+    charts = sorted(
+        (s.chart for _, s in looked_at(state, frame_sizes(session))), key=lambda c: c.head_angle_deg
+    )
+    middle = charts[len(charts) // 2] if charts else None
+    window = STEM_WINDOWS[state.goal.discipline]
+    length = round((window.best_least_mm + window.best_greatest_mm) / 20) * 10
+    made = made_to_measure(
+        goal.clamp, goal.saddle, saddle_option(state.measure).fit, state.goal.discipline,
+        middle.head_angle_deg if middle else USUAL_HEAD_DEG, length,
+        middle.wheel_radius_mm if middle else USUAL_RADIUS_MM,
+    )  # fmt: skip
+    s, h = goal.saddle, goal.hand
+    notes = (
+        f"Drawn for a saddle mark {-s.x_mm:.0f} behind and {s.y_mm:.0f} above the BB, "
+        f"hands {h.x_mm:.0f} ahead and {h.y_mm:.0f} above.",
+        f"Front end: cover {made.geometry.cover_mm:g}, {made.spacers_mm:g} of spacers, stem {length:g} at −6°; "
+        f"post {made.post_showing_mm:g} showing, rails in the middle.",
+        "Lengths in mm. Front centre and fork are straight distances; angles from level ground.",
+        "Fork, stays and BB drop are usual for the use: agree them with the builder.",
+        "Toe room and standover are to be checked on the drawing.",
+    )
+    under = f"For {fit.rider.name}, {state.goal.discipline}. Change {fit.head} of the fit file."
+    return frame_page(FrameSheet("Frame, made to measure", under, made.geometry, notes))
