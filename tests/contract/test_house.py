@@ -25,7 +25,7 @@ FORBIDDEN_IN_CORE = {
     "sqlalchemy", "fastapi", "pydantic", "starlette", "alembic", "uvicorn", "typer", "reportlab", "datetime",
     "time", "random", "os", "pathlib", "io", "json", "socket", "subprocess", "secrets",
 }  # fmt: skip
-ROOMS = ("riders", "fits", "shelves", "calc", "documents", "house_rules", "instruments", "records")
+ROOMS = ("riders", "fits", "shelves", "calc", "documents", "house_rules", "instruments", "records", "claims")
 
 
 def modules(folder: Path) -> list[Path]:

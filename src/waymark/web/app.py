@@ -13,6 +13,7 @@ from starlette.middleware.gzip import GZipMiddleware
 from waymark import __version__
 from waymark.devices import Instrument, simulated_instruments
 from waymark.rooms.calc.routes import router as calc
+from waymark.rooms.claims.routes import router as claims
 from waymark.rooms.deps import ErrorBody
 from waymark.rooms.documents.routes import router as documents
 from waymark.rooms.fits.photo_routes import router as photos
@@ -56,7 +57,18 @@ def make_app(
     app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=4)
     app.add_middleware(Guard, hosts=tuple(hosts))
     errors.install(app)
-    for router in (riders, records, fits, photos, shelves, documents, house, instruments_router, calc):
+    for router in (
+        riders,
+        records,
+        fits,
+        photos,
+        shelves,
+        documents,
+        house,
+        instruments_router,
+        calc,
+        claims,
+    ):
         app.include_router(router)
     _serve_front(app, static.resolve())
     return app

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 
-import { api, type ShelvedPart, take } from '@/shared/api/client'
+import { api, type Schemas, type ShelvedPart, take } from '@/shared/api/client'
 import { useSettings } from '@/shared/settings'
 import TopBar from '@/shared/ui/TopBar.vue'
 
 import './shelf.css'
 
 import ImportPanel from './ImportPanel.vue'
+import PartForm from './PartForm.vue'
 import { columnsOf, figureOf, KINDS, stemGrid } from './parts'
 
 const { unit } = useSettings()
@@ -16,15 +17,24 @@ const asked = ref('')
 async function read() {
   parts.value = await take(api.GET('/api/shelves/parts'))
 }
-onMounted(() => {
+const forms = ref<Record<string, Schemas['FormField'][]>>({})
+const opened = ref<ShelvedPart | 'new' | null>(null)
+const shown = ref('')
+onMounted(async () => {
   document.title = 'Parts, Waymark'
   void read()
+  forms.value = await take(api.GET('/api/shelves/part-forms'))
 })
+async function kept() {
+  const was = opened.value
+  await read()
+  opened.value = was && was !== 'new' ? (parts.value.find((p) => p.id === was.id) ?? null) : null
+}
 const groups = computed(() =>
   KINDS.map(([kind, label]) => ({
     kind,
     label,
-    list: parts.value.map((p) => p.part).filter((p) => p.kind === kind && p.name.toLowerCase().includes(asked.value.toLowerCase())),
+    list: parts.value.filter((p) => p.part.kind === kind && p.part.name.toLowerCase().includes(asked.value.toLowerCase())),
   })).filter((g) => g.list.length),
 )
 const grids = computed(() => stemGrid(parts.value.map((p) => p.part)))
@@ -36,7 +46,11 @@ const grids = computed(() => stemGrid(parts.value.map((p) => p.part)))
     <main>
       <section class="list" tabindex="0" aria-label="Parts">
         <h1>Parts <small class="quiet">{{ parts.length }} on the shelf</small></h1>
-        <article v-for="grid in grids" :key="grid.clamp">
+        <div class="kinds" role="radiogroup" aria-label="Kind of part">
+          <button type="button" role="radio" :aria-checked="shown === ''" @click="shown = ''">all</button>
+          <button v-for="[k, label] in KINDS" :key="k" type="button" role="radio" :aria-checked="shown === k" @click="shown = k">{{ label }}</button>
+        </div>
+        <article v-for="grid in shown && shown !== 'stem' ? [] : grids" :key="grid.clamp">
           <h2>Stems, {{ grid.clamp }} clamp <small class="quiet">length across, angle as printed down</small></h2>
           <table class="grid">
             <thead><tr><th /><th v-for="l in grid.lengths" :key="l" class="figure">{{ l }}</th></tr></thead>
@@ -48,16 +62,25 @@ const grids = computed(() => stemGrid(parts.value.map((p) => p.part)))
             </tbody>
           </table>
         </article>
-        <article v-for="g in groups.filter((x) => x.kind !== 'stem' || asked)" :key="g.kind">
+        <article v-for="g in groups.filter((x) => (shown ? x.kind === shown : x.kind !== 'stem' || asked))" :key="g.kind">
           <h2>{{ g.label }} <small class="quiet">{{ g.list.length }}</small></h2>
           <table>
             <thead><tr><th>Name</th><th v-for="c in columnsOf(g.kind)" :key="c[0]">{{ c[1] }}</th></tr></thead>
-            <tbody><tr v-for="p in g.list" :key="p.name"><th scope="row">{{ p.name }}</th><td v-for="c in columnsOf(g.kind)" :key="c[0]" class="figure">{{ figureOf(p, c[0], unit) }}</td></tr></tbody>
+            <tbody>
+              <tr v-for="p in g.list" :key="p.id" :class="{ out: p.part.in_stock === false && !p.part.owned }">
+                <th scope="row"><button type="button" class="open" @click="opened = p">{{ p.part.name }}</button><small v-if="p.part.owned"> owned</small><small v-else-if="p.part.in_stock === false"> out of stock</small></th>
+                <td v-for="c in columnsOf(g.kind)" :key="c[0]" class="figure">{{ figureOf(p.part, c[0], unit) }}</td>
+              </tr>
+            </tbody>
           </table>
         </article>
         <p v-if="!parts.length" class="quiet">The shelf is empty. Read a parts file to fill it.</p>
       </section>
-      <aside>
+      <aside v-if="opened"><PartForm :part="opened === 'new' ? null : opened" :forms="forms" @kept="kept" @close="opened = null" /></aside>
+      <aside v-else>
+        <h2>Add parts</h2>
+        <div><button type="button" class="press solid" @click="opened = 'new'">By hand</button></div>
+        <p class="quiet">Press a name to change a part, or to mark it owned or out of stock: the search leaves out what cannot be had.</p>
         <h2>Take in, hand out</h2>
         <p class="quiet">One part a line, its kind first. Only the columns of its kind are filled; see <i>docs/formats.md</i>.</p>
         <ImportPanel shelf="parts" @taken="read" />
@@ -67,6 +90,12 @@ const grids = computed(() => stemGrid(parts.value.map((p) => p.part)))
 </template>
 
 <style scoped>
+.kinds { display: flex; flex-wrap: wrap; gap: 6px; padding: 10px 0 2px; }
+.kinds button { height: 28px; padding: 0 9px; border: 1px solid var(--rule); border-radius: 3px; background: none; font-size: 14px; cursor: pointer; }
+.kinds button[aria-checked='true'] { background: var(--ink); border-color: var(--ink); color: var(--on-ink); }
+.open { padding: 0; text-align: left; white-space: nowrap; border: 0; border-bottom: 1px solid var(--rule); background: none; font: inherit; cursor: pointer; }
+.out th, .out td { color: var(--quiet); }
+th small { font-weight: 420; color: var(--ochre); }
 h2 small { font-weight: 420; font-size: 15px; }
 tbody th { font-weight: 560; }
 article { padding-top: 20px; }

@@ -59,7 +59,16 @@ function measure(row: number, to: string) {
   void look()
 }
 const figure = (value: number | null | undefined) => (value == null ? '·' : String(Math.round(value * 10) / 10))
-const marked = computed(() => good.value.flatMap((s) => s.made!.audit.map((a) => ({ label: s.label, ...a }))))
+// One line a size: what contradicts, and every single number that would mend it.
+const marked = computed(() =>
+  good.value
+    .filter((s) => s.made!.audit.length)
+    .map((s) => {
+      const mends = s.made!.audit.filter((a) => a.mends_all)
+      const list = (mends.length ? mends : s.made!.audit).map((a) => `${fieldName(a.field).toLowerCase()} ${figure(a.computed)} for ${figure(a.given)}`)
+      return { label: s.label, words: `${mends.length ? 'one number would mend it' : 'more than one number is wrong'}: ${list.join(', or ')}` }
+    }),
+)
 const made = (s: Pasted['sizes'][number]) => s.made!.size.chart
 const SHOWN = ['stack_mm', 'reach_mm', 'head_angle_deg', 'seat_angle_deg', 'ett_mm', 'head_tube_mm', 'front_centre_mm', 'wheelbase_mm', 'fork_length_mm'] as const
 const isDerived = (s: Pasted['sizes'][number], n: string) => made(s).derived?.includes(n)
@@ -77,7 +86,7 @@ const isAssumed = (s: Pasted['sizes'][number], n: string) => made(s).assumed?.in
         </label>
         <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
         <template v-if="seen">
-          <h2>What each row was taken for <small class="quiet">sizes {{ seen.across ? 'across' : 'down' }}; nothing is kept yet</small></h2>
+          <h2>What each row was taken for <small class="quiet">sizes {{ seen.across ? 'across' : 'down' }}; a unit in ochre was guessed from the figures; nothing is kept yet</small></h2>
           <table class="mapping">
             <thead><tr><th>As it stands</th><th>Taken for</th><th>Unit</th><th v-for="s in seen.sizes" :key="s.label" class="figure">{{ s.label }}</th></tr></thead>
             <tbody>
@@ -99,6 +108,12 @@ const isAssumed = (s: Pasted['sizes'][number], n: string) => made(s).assumed?.in
         <label class="row"><span>Source</span><input v-model="facts.source" maxlength="200" placeholder="whose chart" /></label>
         <label class="row"><span>Dated</span><input v-model="facts.dated" maxlength="10" placeholder="2026-03" /></label>
         <template v-if="seen">
+          <h2>Audit</h2>
+          <p v-if="!marked.length" class="quiet">What can be checked agrees within 4 mm and 0.5°.</p>
+          <ul v-else class="audit"><li v-for="m in marked" :key="m.label"><b>{{ m.label }}</b> {{ m.words }}.</li></ul>
+          <button type="button" class="press solid" :disabled="!good.length || !facts.frame" @click="look(true)">Keep {{ good.length }} {{ good.length === 1 ? 'size' : 'sizes' }}</button>
+          <p v-if="!facts.frame" class="small quiet">Name the frame first.</p>
+          <p v-if="done" role="status"><b>{{ done }}</b> <router-link to="/frames">To the shelf</router-link></p>
           <h2>Sizes it gives</h2>
           <ul class="sizes">
             <li v-for="s in seen.sizes" :key="s.label">
@@ -110,12 +125,6 @@ const isAssumed = (s: Pasted['sizes'][number], n: string) => made(s).assumed?.in
             </li>
           </ul>
           <p class="small quiet"><span class="given derived">underlined</span> follows from the rest; <span class="given assumed">dotted</span> is assumed: ask the maker.</p>
-          <h2>Audit</h2>
-          <p v-if="!marked.length" class="quiet">What can be checked agrees within 4 mm and 0.5°.</p>
-          <ul v-else class="audit"><li v-for="(m, i) in marked" :key="i"><b>{{ m.label }}</b> {{ fieldName(m.field).toLowerCase() }} says {{ figure(m.given) }}; {{ m.mends_all ? 'the rest agrees on' : 'the rest gives' }} {{ figure(m.computed) }}</li></ul>
-          <button type="button" class="press solid" :disabled="!good.length || !facts.frame" @click="look(true)">Keep {{ good.length }} {{ good.length === 1 ? 'size' : 'sizes' }}</button>
-          <p v-if="!facts.frame" class="small quiet">Name the frame first.</p>
-          <p v-if="done" role="status"><b>{{ done }}</b> <router-link to="/frames">To the shelf</router-link></p>
         </template>
       </aside>
     </main>
@@ -133,11 +142,12 @@ h2 small { font-weight: 420; font-size: 14px; }
 .shelf .list .pickers { text-align: left; }
 .pickers select { max-width: 170px; height: 28px; border: 1px solid var(--rule); border-radius: 3px; background: var(--paper); font-size: 13px; }
 select.guessed { background: var(--ochre-tint); }
-.row { display: grid; grid-template-columns: 76px 1fr; align-items: center; gap: 8px; font-size: 14px; }
+.shelf .list .mapping thead th:nth-child(-n + 3) { text-align: left; }
+.row { display: grid; grid-template-columns: 76px minmax(0, 1fr); align-items: center; gap: 8px; font-size: 14px; }
 .row input, .row select { height: 32px; min-width: 0; padding: 0 8px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); }
 .sizes, .audit { margin: 0; padding: 0; list-style: none; display: grid; gap: 6px; font-size: 13.5px; }
 .sizes b { margin-right: 6px; font-size: 15px; }
-.given { margin-right: 8px; white-space: nowrap; }
+.given { display: inline-block; margin-right: 9px; }
 .derived { text-decoration: underline; }
 .assumed { text-decoration: underline dotted; color: var(--ochre); }
 .audit li { padding: 4px 10px; background: var(--ochre-tint); color: var(--on-tint, #1e2a2f); }

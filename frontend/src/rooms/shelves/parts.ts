@@ -49,7 +49,7 @@ const plain = (value: unknown) => String(value).replace('-', MINUS)
 /** A part's figure as the shelf shows it; diameters keep their tenth. */
 export function figureOf(part: Part, field: string, unit: Unit): string {
   const value = (part as unknown as Record<string, unknown>)[field]
-  if (Array.isArray(value)) return value.length > 8 ? `${value.slice(0, 7).map(plain).join(' ')} … ${plain(value.at(-1))}` : value.map(plain).join(' ')
+  if (Array.isArray(value)) return value.length > 5 ? `${value.slice(0, 3).map(plain).join(' ')} … ${plain(value.at(-1))}` : value.map(plain).join(' ')
   if (typeof value !== 'number') return '·'
   if (field.endsWith('_deg')) return `${value < 0 ? MINUS : ''}${Math.abs(value)}°`
   if (TENTHS.has(field)) return value.toFixed(1)

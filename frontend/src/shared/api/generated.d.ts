@@ -1096,6 +1096,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/claim.try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Run
+         * @description A saying of the trade tried with one's own numbers.
+         */
+        post: operations["calc_claim_try"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/search": {
         parameters: {
             query?: never;
@@ -1110,6 +1130,26 @@ export interface paths {
          * @description Every frame size with its exact best build.
          */
         post: operations["calc_search"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/claims": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Claims
+         * @description Every claim, begun with the file's numbers where they are known and within bounds.
+         */
+        get: operations["claims"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1670,6 +1710,72 @@ export interface components {
             reason: string;
         };
         /**
+         * ClaimIn
+         * @description A claim and the numbers to try it with; those not given are the usual ones.
+         */
+        ClaimIn: {
+            /** Claim */
+            claim: string;
+            /** Values */
+            values?: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * ClaimNumber
+         * @description A number to try a claim with; ``own`` says that it is the rider's.
+         */
+        ClaimNumber: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Least */
+            least: number;
+            /** Greatest */
+            greatest: number;
+            /** Value */
+            value: number;
+            /** Own */
+            own: boolean;
+        };
+        /**
+         * ClaimOut
+         * @description A saying and what it is tried with.
+         */
+        ClaimOut: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Saying */
+            saying: string;
+            /** Numbers */
+            numbers: components["schemas"]["ClaimNumber"][];
+        };
+        /**
+         * ClaimTried
+         * @description Two pictures as strokes, the point to look at before and after, what moved, what stayed, what is left of it.
+         */
+        ClaimTried: {
+            /** Before */
+            before: components["schemas"]["XY"][][];
+            /** After */
+            after: components["schemas"]["XY"][][];
+            mark_before: components["schemas"]["XY"];
+            mark_after: components["schemas"]["XY"];
+            /** Moved */
+            moved: string[];
+            /** Stayed */
+            stayed: string[];
+            /** Holds */
+            holds: string;
+            /** Verdict */
+            verdict: string;
+        };
+        /**
          * CleatPart
          * @description A cleat: its thickness under the sole, how far it can be set fore-aft and sideways, its float.
          */
@@ -2092,6 +2198,10 @@ export interface components {
             head_angle_deg?: number | null;
             /** Seat Angle Deg */
             seat_angle_deg?: number | null;
+            /** Seat Angle Effective Deg */
+            seat_angle_effective_deg?: number | null;
+            /** Effective At Mm */
+            effective_at_mm?: number | null;
             /** Ett Mm */
             ett_mm?: number | null;
             /** Head Tube Mm */
@@ -9435,6 +9545,75 @@ export interface operations {
             };
         };
     };
+    calc_claim_try: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClaimIn"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClaimTried"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
     calc_search: {
         parameters: {
             query?: never;
@@ -9455,6 +9634,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SearchOut"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorBody"];
+                };
+            };
+        };
+    };
+    claims: {
+        parameters: {
+            query?: {
+                /** @description whose numbers to begin with */
+                fit?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClaimOut"][];
                 };
             };
             /** @description Bad Request */

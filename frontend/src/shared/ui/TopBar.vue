@@ -8,13 +8,14 @@ const ROOMS = [
   { to: '/', name: 'Day book' },
   { to: '/frames', name: 'Frames' },
   { to: '/parts', name: 'Parts' },
+  { to: '/claims', name: 'What they say' },
 ]
 </script>
 
 <template>
   <header class="top">
     <router-link to="/" class="brand"><Guidepost /><b>Waymark</b></router-link>
-    <nav aria-label="Rooms"><router-link v-for="room in ROOMS" :key="room.to" :to="room.to">{{ room.name }}</router-link></nav>
+    <nav aria-label="Rooms"><router-link v-for="room in ROOMS" :key="room.to" :to="room.to" :class="{ here: room.to !== '/' && $route.path.startsWith(room.to) }">{{ room.name }}</router-link></nav>
     <slot />
     <div class="keys">
       <button type="button" :title="`Shown in ${unit}; press to change`" @click="toggleUnit"><kbd>U</kbd> {{ unit }}</button>
@@ -28,7 +29,7 @@ const ROOMS = [
 .brand { display: flex; gap: 10px; align-items: center; width: 224px; text-decoration: none; font-size: 18px; }
 nav { display: flex; gap: 30px; height: 100%; flex: 1; }
 nav a { display: grid; align-items: center; text-decoration: none; font-size: 16px; border-bottom: 3px solid transparent; border-top: 3px solid transparent; }
-nav a.router-link-exact-active { border-bottom-color: var(--ink); font-weight: 640; }
+nav a.router-link-exact-active, nav a.here { border-bottom-color: var(--ink); font-weight: 640; }
 .keys { display: flex; gap: 10px; padding-left: 16px; }
 .keys button { border: 0; background: none; color: var(--quiet); cursor: pointer; }
 </style>

@@ -9,6 +9,7 @@ from typing import Any
 from pydantic import BaseModel
 
 from waymark.core.body import BodyMeasures, FootFit, readouts, segments
+from waymark.core.claims import Stroke, try_claim
 from waymark.core.cockpit import (
     DropBar,
     FlatBar,
@@ -37,6 +38,23 @@ from waymark.core.seat import SaddleFit, saddle_mark, seat_for
 from waymark.core.survey import Reading, judge_readings
 from waymark.rooms.calc import schemas as s
 from waymark.rooms.calc.searching import search
+
+
+def _claim(q: s.ClaimIn) -> s.ClaimTried:
+    tried = try_claim(q.claim, q.values)
+
+    def drawn(strokes: tuple[Stroke, ...]) -> list[list[s.XY]]:
+        return [[_xy(m) for m in stroke] for stroke in strokes]
+
+    return s.ClaimTried(
+        before=drawn(tried.before), after=drawn(tried.after), mark_before=_xy(tried.marks[0]),
+        mark_after=_xy(tried.marks[1]), moved=list(tried.moved), stayed=list(tried.stayed), holds=tried.holds,
+        verdict=tried.verdict,
+    )  # fmt: skip
+
+
+def _xy(at: Mark) -> s.XY:
+    return s.XY(x_mm=at.x_mm, y_mm=at.y_mm)
 
 
 @dataclass(frozen=True, slots=True)
@@ -243,6 +261,9 @@ CALCULATIONS: dict[str, Calculation] = {
         Calculation("position.rotate", s.RotateIn, s.RotateOut, _rotate, "marks turned about the BB"),
         Calculation(
             "survey.adjust", s.SurveyIn, s.SurveyOut, _survey, "readings adjusted together, slips named"
+        ),
+        Calculation(
+            "claim.try", s.ClaimIn, s.ClaimTried, _claim, "a saying of the trade tried with one's own numbers"
         ),
         Calculation("search", s.SearchIn, s.SearchOut, search, "every frame size with its exact best build"),
     )

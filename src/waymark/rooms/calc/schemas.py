@@ -28,6 +28,8 @@ class DeriveIn(In):
     reach_mm: float | None = num(100, 700, default=None)
     head_angle_deg: float | None = num(45, 89, default=None)
     seat_angle_deg: float | None = num(45, 89, default=None)
+    seat_angle_effective_deg: float | None = num(45, 89, default=None)
+    effective_at_mm: float | None = num(200, 1100, default=None)
     ett_mm: float | None = num(200, 900, default=None)
     head_tube_mm: float | None = num(30, 400, default=None)
     fork_length_mm: float | None = num(200, 700, default=None)
@@ -404,6 +406,26 @@ class InlineShelves(In):
 
     frames: list[FrameSize] = Field(min_length=1, max_length=20_000)
     parts: list[Part] = Field(min_length=1, max_length=5_000)
+
+
+class ClaimIn(In):
+    """A claim and the numbers to try it with; those not given are the usual ones."""
+
+    claim: str = Field(max_length=40)
+    values: dict[str, float] = Field(default_factory=dict, max_length=12)
+
+
+class ClaimTried(BaseModel):
+    """Two pictures as strokes, the point to look at before and after, what moved, what stayed, what is left of it."""
+
+    before: list[list[XY]]
+    after: list[list[XY]]
+    mark_before: XY
+    mark_after: XY
+    moved: list[str]
+    stayed: list[str]
+    holds: str
+    verdict: str
 
 
 class SearchLimits(In):

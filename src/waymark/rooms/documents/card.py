@@ -22,6 +22,7 @@ from waymark.rooms.fits import (
     state_of,
     tolerance_of,
 )
+from waymark.rooms.fits.layers import plan_cover_mm, plan_off
 from waymark.rooms.riders import profile_of
 from waymark.rooms.shelves import parts
 
@@ -69,19 +70,29 @@ def _steps(state: FitState, layers: Layers, under: tuple[float, ...], over: tupl
     plan = layers.both("plan")
     if size is None or stem is None or plan is None:
         return []
-    off = layers.context.hand_off_clamp
+    off = plan_off(state, layers.context)
     post_from_bb = None if b.post_exposed_mm is None else size.chart.seat_tube_mm + b.post_exposed_mm
     return steps_for(
         SetupFacts(
             post_from_bb_mm=post_from_bb, post_showing_mm=b.post_exposed_mm, post_name=b.post.name if b.post else "",
             slide_mm=b.slide_mm, nose_behind_bb_mm=-plan[0].x_mm - layers.context.saddle.nose_to_s_mm,
-            under_mm=under, over_mm=over, cover_mm=size.chart.cover_mm, stem_length_mm=stem.length_mm,
+            under_mm=under, over_mm=over, cover_mm=plan_cover_mm(state), stem_length_mm=stem.length_mm,
             stem_stands_deg=-stem.angle_deg if b.turned_over else stem.angle_deg, stem_turned=b.turned_over,
             hand_ahead_mm=off.x_mm, hand_above_mm=off.y_mm,
             drop_bar=state.measure.bar is None or state.measure.bar.kind == "drop_bar",
             foot_stack_mm=layers.context.foot_stack_mm, crank_mm=layers.context.saddle.crank_mm,
+            rotation_deg=b.place.rotation_deg if b.place else None,
+            lever_slide_mm=b.place.slide_mm if b.place else 0.0,
+            hood_slope_deg=b.place.slope_deg if b.place else None,
         )
     )  # fmt: skip
+
+
+def _bar_named(state: FitState) -> str:
+    b, bar = state.build, state.build.bar or state.measure.bar
+    if b.cockpit is not None:
+        return f"{b.cockpit.name}, {b.cockpit_width_mm:g} wide"
+    return bar.name if bar else "as on the old bike"
 
 
 def _parts(state: FitState) -> list[str]:
@@ -89,7 +100,7 @@ def _parts(state: FitState) -> list[str]:
     named = [
         ("Frame", size.label if size else None), ("Stem", b.stem.name if b.stem else None),
         ("Spacers below", f"{b.spacers_mm:g} mm"), ("Post", b.post.name if b.post else None),
-        ("Bar", m.bar.name if m.bar else "as on the old bike"),
+        ("Bar", _bar_named(state)),
         ("Saddle", m.saddle.name if m.saddle else "as on the old bike"),
     ]  # fmt: skip
     return [f"{kind}: {name}" for kind, name in named if name]

@@ -214,6 +214,16 @@ def _best(session: Session, state: FitState, value: Any, path: str) -> str:
     return "Best build for this size"
 
 
+def _front(session: Session, state: FitState, value: Any, path: str) -> str:
+    if not isinstance(value, str):
+        raise InputError(
+            "Name the bar or cockpit.", field=path, allowed="a key of the ladder", kept=repr(value)[:40]
+        )
+    planning.take_best(session, state, value[:200])
+    bar = state.build.cockpit or state.build.bar
+    return f"Front end: {bar.name if bar else 'own bar'}"
+
+
 def _seat(session: Session, state: FitState, value: Any, path: str) -> str:
     planning.take_seat(session, state)
     return "Seat set to the goal"
@@ -242,6 +252,7 @@ _HANDLERS: dict[str, Apply] = {
     "build.stem": _stem,
     "build.turned_over": _turn,
     "build.best": _best,
+    "build.front": _front,
     "build.seat": _seat,
 }
 PATHS: tuple[str, ...] = tuple(sorted(_HANDLERS))

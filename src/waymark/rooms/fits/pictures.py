@@ -18,12 +18,12 @@ from waymark.core.frame import FrameGeometry, derive
 from waymark.core.marks import Mark
 from waymark.core.rules.assumed import ASSUMED
 from waymark.core.search.window import head_top_for
-from waymark.rooms.fits.layers import Layers, plan_stem, saddle_part
+from waymark.rooms.fits.layers import Layers, plan_cover_mm, plan_stem, saddle_part
 from waymark.rooms.fits.state import FitState
 from waymark.rooms.fits.surveying import read_value
 from waymark.rooms.fits.views import Picture, Shape
 from waymark.rooms.riders import Profile
-from waymark.rooms.shelves import DropBarPart, FlatBarPart, FrameSize
+from waymark.rooms.shelves import CockpitPart, DropBarPart, FlatBarPart, FrameSize
 
 CRANK_DRAWN_DEG = 100.0
 # A bike of common proportions, drawn only while the real one is unknown and shown as a sketch.
@@ -59,9 +59,9 @@ def shapes(items: Iterable[Item]) -> list[Shape]:
 
 def body_of(profile: Profile, state: FitState) -> Segments:
     """The rider's segments with the hands as wide as the bar puts them."""
-    bar = state.measure.bar
-    width = None
-    if isinstance(bar, DropBarPart):
+    bar = state.build.bar or state.measure.bar
+    width = state.build.cockpit_width_mm
+    if width is None and isinstance(bar, DropBarPart):
         width = bar.width_mm
     elif isinstance(bar, FlatBarPart):
         width = bar.width_mm - 2 * bar.hand_inset_mm
@@ -106,9 +106,10 @@ def drawn_plan(state: FitState, layers: Layers, spacers_mm: Sequence[float]) -> 
     under = fewest_spacers(state.build.spacers_mm, spacers_mm) or (state.build.spacers_mm,)
     spare = size.chart.spacer_limit_mm - state.build.spacers_mm
     over = fewest_spacers(_floor_made(spare, spacers_mm), spacers_mm) or ()
-    front = FrontEndDrawing(size.chart.cover_mm, under if state.build.spacers_mm else (), over, stem)
+    front = FrontEndDrawing(plan_cover_mm(state), under if state.build.spacers_mm else (), over, stem)
     saddle = plan.get("saddle", goal[0])
-    return Drawn(_bike(state, layers, size.chart.geometry(), front, saddle, plan["hand"]), False, size.label)
+    bike = _bike(state, layers, size.chart.geometry(), front, saddle, plan["hand"], planned=True)
+    return Drawn(bike, False, size.label)
 
 
 def _floor_made(height: float, spacers_mm: Sequence[float]) -> float:
@@ -118,24 +119,40 @@ def _floor_made(height: float, spacers_mm: Sequence[float]) -> float:
 
 
 def _bike(
-    state: FitState, layers: Layers, geometry: FrameGeometry, front: FrontEndDrawing, saddle: Mark, hand: Mark
+    state: FitState,
+    layers: Layers,
+    geometry: FrameGeometry,
+    front: FrontEndDrawing,
+    saddle: Mark,
+    hand: Mark,
+    *,
+    planned: bool = False,
 ) -> BikeDrawing:
-    bar, slope = _bar(state)
+    bar, slope, turned = _bar(state, layers, planned=planned)
     return BikeDrawing(
         frame=geometry, front=front, saddle=saddle, nose_to_s_mm=layers.context.saddle.nose_to_s_mm,
         tilt_deg=0.0, rail_to_top_mm=saddle_part(state.measure).rail_to_top_mm, hand=hand, bar=bar,
-        bar_rotation_deg=0.0, hood_slope_deg=slope, crank_mm=layers.context.saddle.crank_mm,
+        bar_rotation_deg=turned, hood_slope_deg=slope, crank_mm=layers.context.saddle.crank_mm,
         crank_deg=CRANK_DRAWN_DEG,
     )  # fmt: skip
 
 
-def _bar(state: FitState) -> tuple[DropBar | FlatBar, float]:
-    bar = state.measure.bar
-    if bar is None:
-        return COMPACT, COMPACT_LEVER.slope_deg - COMPACT_LEVER.arc_deg
-    if isinstance(bar, DropBarPart):
-        return bar.bar(), bar.lever_slope_deg - bar.lever_arc_deg
-    return bar.bar(), 0.0
+def _bar(state: FitState, layers: Layers, *, planned: bool) -> tuple[DropBar | FlatBar, float, float]:
+    """The bar to draw, its hood's slope and its rotation: in the plan the chosen one as it will stand."""
+    b = state.build
+    bar = (b.cockpit or b.bar or state.measure.bar) if planned else state.measure.bar
+    place = b.place if planned else None
+    turned = place.rotation_deg if place else 0.0
+    if isinstance(bar, FlatBarPart):
+        return bar.bar(), 0.0, turned
+    if isinstance(bar, DropBarPart | CockpitPart):
+        slope = (
+            place.slope_deg
+            if place and place.slope_deg is not None
+            else bar.lever_slope_deg - bar.lever_arc_deg
+        )
+        return bar.bar(), slope, turned
+    return COMPACT, COMPACT_LEVER.slope_deg - COMPACT_LEVER.arc_deg, turned
 
 
 def _stem_to(geometry: FrameGeometry, clamp: Mark) -> FrontEndDrawing:

@@ -78,7 +78,8 @@ class FrameChart(Strict):
     def given(self) -> dict[str, float]:
         """The charted numbers that stood in the chart itself."""
         kept = {k: getattr(self, k) for k in CHARTED if k not in (*self.derived, *self.assumed)}
-        return {k: v for k, v in kept.items() if v is not None}
+        # A cup of 0 is nobody's statement: the audit takes an integrated bearing by itself.
+        return {k: v for k, v in kept.items() if v is not None and not (k == "lower_cup_mm" and v == 0)}
 
     def geometry(self) -> FrameGeometry:
         """The core's frame; raises ``GeometryError`` for a frame that cannot be."""

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import type { RailData, Sheet, StopOut } from '@/shared/api/client'
 import Chip from '@/shared/ui/Chip.vue'
 
+import CostLadder from '../build/CostLadder.vue'
 import { type Change, useSheet } from '../useSheet'
 import SteererStack from './SteererStack.vue'
 import StopRail from './StopRail.vue'
@@ -14,7 +15,8 @@ const build = computed(() => props.sheet.build)
 const looked = ref<{ rail: string; stop: StopOut } | null>(null)
 const hand = computed(() => props.sheet.ledger.find((r) => r.mark === 'hand'))
 const saddle = computed(() => props.sheet.ledger.find((r) => r.mark === 'saddle'))
-const handToClamp = computed(() => ({ x: props.sheet.context.hand_ahead ?? 0, y: props.sheet.context.hand_above ?? 0 }))
+const place = computed(() => props.sheet.state.build?.place)
+const handToClamp = computed(() => ({ x: place.value?.off_x_mm ?? props.sheet.context.hand_ahead ?? 0, y: place.value?.off_y_mm ?? props.sheet.context.hand_above ?? 0 }))
 const stale = computed(() => props.sheet.trail.find((p) => p.name === 'build' && p.state === 'stale')?.reason)
 
 function look(rail: RailData, stop: StopOut | null) {
@@ -70,6 +72,8 @@ const turn = () => build.value?.over && store.change({ path: 'build.turned_over'
         <span v-if="build.over" class="figure small">{{ build.over.show_x }} {{ build.over.show_y }} <Chip :word="build.over.verdict" /></span>
         <p class="small quiet">{{ build.over_says }}</p>
       </div>
+      <p class="bar"><b>Bar</b> {{ build.bar.name }}, {{ build.bar.stands }}.</p>
+      <CostLadder :build="build" :sheet="sheet" />
       <section class="seat">
         <p v-if="build.seat.length"><b>Seat</b> {{ build.seat.join(', ') }}.</p>
         <p v-else>No post of this frame's diameter is on the shelf.</p>
@@ -89,6 +93,7 @@ h1 { font-size: 34px; font-weight: 620; }
 .scroll { min-height: 0; overflow: auto; padding: 4px 24px 12px; }
 .over { display: grid; grid-template-columns: auto 1fr; gap: 4px 12px; align-items: center; padding: 6px 0 8px; border-bottom: 1px solid var(--hair); }
 .over p { grid-column: 1 / -1; }
+.bar { padding: 6px 0; font-size: 14px; border-bottom: 1px solid var(--hair); }
 .seat { padding: 6px 0; font-size: 14px; display: grid; gap: 4px; justify-items: start; }
 .warn { padding: 6px 12px; margin-bottom: 6px; border-left: 4px solid var(--ochre); background: var(--ochre-tint); font-size: 14px; }
 .stale { margin: 0; padding-left: 20px; }

@@ -1,0 +1,1 @@
+"""What they say: trade claims tried with a rider's own numbers."""
