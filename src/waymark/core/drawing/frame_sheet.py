@@ -119,7 +119,8 @@ def _table(page: DisplayList, f: FrameGeometry, top: float) -> float:
     mm, deg = f"± {LENGTH_TOLERANCE_MM:g} mm", f"± {ANGLE_TOLERANCE_DEG:g}°"
     theta = f.top_tube_slope_deg
     rows = [
-        ("Stack", f"{f.stack_mm:.0f}", mm), ("Reach", f"{f.reach_mm:.0f}", mm), ("Head angle", f"{f.head_angle_deg:.1f}°", deg),
+        ("Stack", f"{f.stack_mm:.0f}", mm), ("Reach", f"{f.reach_mm:.0f}", mm),
+        ("Head angle", f"{f.head_angle_deg:.1f}°", deg),
         ("Seat angle", f"{f.seat_angle_deg:.1f}°", deg), ("Head tube", f"{f.head_tube_mm:.0f}", mm),
         ("Seat tube, centre to top", f"{f.seat_tube_mm:.0f}", mm), ("Effective top tube", f"{f.ett_mm:.0f}", mm),
         ("Top tube slope", f"{theta:.1f}°", "follows"), ("Fork, axle to crown", f"{f.fork_length_mm:.0f}", "as bought"),

@@ -88,7 +88,7 @@ def plain(heading: str) -> str:
     low = re.sub(r"\b(mm|cm|inches|inch|degrees|deg)\b|[°º\"″]", " ", low)
     low = re.sub(r"[^a-z0-9.]+", " ", low).strip()
     # A drawing's letter before the words, as in “A Seat tube” or “b) Reach”.
-    return re.sub(r"^[a-z]\d? (?=[a-z]{2,})", "", low).strip()
+    return re.sub(r"^[a-z]\d? (?=[a-z]{2,}|[af] c\b)", "", low).strip()
 
 
 def quantity_of(heading: str) -> str | None:

@@ -197,7 +197,11 @@ def _grid(lines: list[str]) -> list[list[str]]:
         return [[c.strip().strip('"').strip() for c in line.split(",")] for line in lines]
     spaced = [re.split(r"\s{2,}", line.strip()) for line in lines]
     if sum(len(row) >= 2 for row in spaced) >= max(2, len(lines) // 2):
-        return spaced
+        # A drawing's letter in a column of its own belongs to the heading behind it.
+        return [
+            [" ".join(r[:2]), *r[2:]] if len(r) > 2 and re.fullmatch(r"[A-Za-z]\d?\W?", r[0]) else r
+            for r in spaced
+        ]
     if all(len(row) == 1 and not re.search(r"\s\S*\d\S*\s+\S*\d", row[0]) for row in spaced):
         return _one_a_line([line.strip() for line in lines])
     return [_heading_then_numbers(line.strip()) for line in lines]

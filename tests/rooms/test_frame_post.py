@@ -1,0 +1,183 @@
+"""The Frame post over the whole: frontier, what is looked at, schools, two sizes, no fit, and other front ends."""
+
+from __future__ import annotations
+
+from typing import Any
+from xml.etree import ElementTree
+
+import pytest
+from fastapi.testclient import TestClient
+
+from tests.rooms.test_fits import Fitter, demo_fit
+
+
+@pytest.fixture
+def fitter(demo: TestClient) -> Fitter:
+    """Somebody at the gravel file."""
+    return demo_fit(demo, "Tamsin Orre")
+
+
+def frames(fitter: Fitter) -> dict[str, Any]:
+    """The Frame post as it stands."""
+    return fitter.read("frame")["frames"]
+
+
+def test_every_line_of_the_frontier_can_be_taken_and_gives_what_it_says(fitter: Fitter) -> None:
+    lines = frames(fitter)["frontier"]
+    assert 3 <= len(lines) <= 12
+    assert len({(x["id"], x["bar"]) for x in lines}) == len(lines)
+    for x in lines[:6]:
+        sheet = fitter.edit("frame.chosen", {"id": x["id"], "bar": x["bar"]}, "frame")
+        hand = next(r for r in sheet["ledger"] if r["mark"] == "hand")
+        assert (hand["miss"]["show_x"], hand["miss"]["show_y"]) == (x["show_x"], x["show_y"])
+        mine = [y for y in sheet["frames"]["frontier"] if y["chosen"]]
+        assert [(y["id"], y["bar"]) for y in mine] == [(x["id"], x["bar"])]
+        assert x["stands"].endswith("down.")
+        assert x["gives_up"].startswith("Gives up")
+
+
+def test_no_offer_beats_a_frontier_line_on_everything(fitter: Fitter) -> None:
+    view = frames(fitter)
+    best = min(o["miss_mm"] for o in view["offers"] if o["verdict"] != "out")
+    assert any(x["miss_mm"] <= best + 1 for x in view["frontier"])
+    assert all(x["verdict"] != "out" for x in view["frontier"])
+
+
+def test_what_is_looked_at_narrows_the_search_and_is_remembered(fitter: Fitter) -> None:
+    near = frames(fitter)["look"]
+    assert set(near["kinds"]) == {"gravel", "cyclocross", "endurance"}
+    fitter.edit("frame.look", {"kinds": ["gravel"], "materials": ["steel"], "bars": False}, "frame")
+    view = fitter.sheet["frames"]
+    assert {o["kind"] for o in view["offers"]} == {"gravel"}
+    assert {x["bar"] for x in view["frontier"]} == {"own"}
+    assert "Looking at gravel; steel" in fitter.sheet["history"][0]["title"]
+    fitter.edit("frame.look", {"tags": ["bags"]}, "frame")
+    # The chosen size stays in sight whatever is looked at.
+    assert {o["frame"] for o in fitter.sheet["frames"]["offers"]} == {
+        "Mossfoot Cairnside",
+        "Ostrel Drift",
+    } | {o["frame"] for o in fitter.sheet["frames"]["offers"] if o["held"]}
+    for bad in ({"kinds": ["boat"]}, {"price_most": 9}, "steel", {"colour": 1}):
+        assert fitter.send("frame.look", bad).status_code == 422
+
+
+def test_schools_decide_and_are_named(fitter: Fitter) -> None:
+    first = {s["key"]: s["taken"] for s in frames(fitter)["schools"]}
+    assert first == {"between": "headroom", "rotation": "ramp", "standover": "after", "width": "acromion"}
+    fitter.edit("frame.school", {"rotation": "drop_end"}, "frame")
+    assert fitter.sheet["history"][0]["title"] == "Bar rotation: drop end level"
+    turned = {x["build"] for x in fitter.sheet["frames"]["frontier"]}
+    fitter.edit("frame.school", {"rotation": "ramp"}, "frame")
+    assert turned != {x["build"] for x in fitter.sheet["frames"]["frontier"]}
+    for bad in ({"rotation": "sideways"}, {"luck": "yes"}, {}, 3):
+        assert fitter.send("frame.school", bad).status_code == 422
+
+
+def test_standover_first_is_a_gate_with_its_millimetres(fitter: Fitter) -> None:
+    fitter.edit("frame.look", {"kinds": ["trail", "gravel"]}, "frame")
+    rooms = {(o["frame"], o["size"]): o["standover_room_mm"] for o in fitter.sheet["frames"]["offers"]}
+    tight = {k for k, v in rooms.items() if v is not None and v < 25}
+    assert tight
+    fitter.edit("frame.school", {"standover": "first"}, "frame")
+    for o in fitter.sheet["frames"]["offers"]:
+        if (o["frame"], o["size"]) in tight:
+            assert o["verdict"] == "out"
+            assert "tandover" in o["sentence"]
+            assert "short of 25" in o["sentence"]
+
+
+def test_two_sizes_point_by_point_with_three_verdicts(fitter: Fitter) -> None:
+    view = frames(fitter)
+    assert [v["school"] for v in view["between"]] == ["headroom", "smaller", "larger"]
+    assert {v["takes"] for v in view["between"]} == {"A", "B"}
+    labels = [r["label"] for r in view["compared"]]
+    for label in (
+        "Hand miss",
+        "Room up, down",
+        "Reach, equal height",
+        "Likely reached",
+        "Saddle up, down",
+        "Standover room",
+    ):
+        assert label in labels
+    assert all(r["b"] is not None for r in view["compared"])
+    fitter.edit("frame.held", None, "frame")
+    assert fitter.sheet["frames"]["between"] == []
+
+
+def test_a_one_piece_cockpit_only_in_its_listed_combinations(fitter: Fitter) -> None:
+    fitter.edit("frame.look", {"kinds": ["gravel", "road"]}, "frame")
+    shelf = fitter.client.get("/api/shelves/frames").json()
+    marl = next(s["id"] for s in shelf if (s["size"]["frame"], s["size"]["size"]) == ("Corvane Marl", "54"))
+    sheet = fitter.edit("frame.chosen", marl, "build")
+    build = sheet["state"]["build"]
+    assert build["cockpit"]["name"] in ("Corvane Oneform", "Ostrel Single")
+    combination = f"{build['stem']['length_mm']:g}/{build['cockpit_width_mm']:g}"
+    assert combination in build["cockpit"]["listed"]
+    rails = {r["name"]: [s["value"] for s in r["stops"]] for r in sheet["build"]["rails"]}
+    assert rails["length"] == sorted(
+        float(x.split("/")[0])
+        for x in build["cockpit"]["listed"]
+        if x.endswith(f"/{build['cockpit_width_mm']:g}")
+    )
+    refused = fitter.send("build.stem", {"length_mm": 150, "angle_deg": build["stem"]["angle_deg"]})
+    assert refused.status_code == 422
+    assert "lists no such" in refused.json()["message"]
+    own = build["cockpit"]["spacers_mm"]
+    assert fitter.send("build.spacers_mm", 2.5).status_code == (200 if 2.5 in own else 422)
+    fitter.read("build")
+    fitter.edit("build.spacers_mm", 10, "build")
+    assert fitter.send("build.turned_over", True).status_code == 422
+    card = fitter.client.get(f"/api/fits/{fitter.fit}/card").json()
+    assert build["cockpit"]["name"] in str(card)
+
+
+def test_the_ladder_takes_another_front_end(fitter: Fitter) -> None:
+    fronts = fitter.read("build")["build"]["fronts"]
+    costs = [f["cost"] for f in fronts]
+    assert costs == sorted(costs, key=["free", "small part", "part", "dear part"].index)
+    other = next(f for f in fronts if f["cost"] == "dear part")
+    sheet = fitter.edit("build.front", other["bar"], "build")
+    hand = next(r for r in sheet["ledger"] if r["mark"] == "hand")
+    assert (hand["miss"]["show_x"], hand["miss"]["show_y"]) == (other["show_x"], other["show_y"])
+    assert [f["bar"] for f in sheet["build"]["fronts"] if f["chosen"]] == [other["bar"]]
+    assert sheet["build"]["bar"]["new"] is True
+    assert fitter.send("build.front", "nothing").status_code == 422
+
+
+def test_where_nothing_fits_there_are_numbers_and_a_drawing(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Piran Lowe")
+    view = frames(fitter)
+    assert view["no_fit"]["nearest"]
+    assert all(any(c.isdigit() for c in words) for words in view["no_fit"]["nearest"])
+    svg = demo.get(f"/api/fits/{fitter.fit}/frame-drawing.svg")
+    tree = ElementTree.fromstring(svg.text)  # noqa: S314 our own drawing
+    words = [t.text or "" for t in tree.iter("{http://www.w3.org/2000/svg}text")]
+    for asked in ("Stack", "Reach", "Head angle", "Seat angle", "Chainstay", "± 2 mm", "± 0.3°"):
+        assert asked in words
+    stack = float(words[words.index("Stack") + 1])
+    look = view["look_for"]
+    assert look["stack_least_mm"] - 25 < stack < look["stack_greatest_mm"] + 25
+    pdf = demo.get(f"/api/fits/{fitter.fit}/frame-drawing.pdf")
+    assert pdf.content.startswith(b"%PDF")
+    empty_fit = demo_fit(demo, "Wenna Tolland")
+    assert demo.get(f"/api/fits/{empty_fit.fit}/frame-drawing.pdf").status_code == 422
+
+
+def test_claims_begin_with_the_riders_own_numbers(demo: TestClient, fitter: Fitter) -> None:
+    usual = {c["key"]: c for c in demo.get("/api/claims").json()}
+    assert len(usual) == 8
+    assert not any(n["own"] for c in usual.values() for n in c["numbers"])
+    own = {c["key"]: c for c in demo.get("/api/claims", params={"fit": fitter.fit}).json()}
+    numbers = {n["name"]: n for n in own["turn_over"]["numbers"]}
+    chart = fitter.sheet["state"]["frame"]["chosen"]["chart"]
+    assert (numbers["head_angle_deg"]["value"], numbers["head_angle_deg"]["own"]) == (
+        chart["head_angle_deg"],
+        True,
+    )
+    tried = demo.post(
+        "/api/calc/claim.try",
+        json={"claim": "turn_over", "values": {n: v["value"] for n, v in numbers.items()}},
+    )
+    assert tried.status_code == 200
+    assert tried.json()["moved"]
