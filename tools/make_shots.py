@@ -11,11 +11,24 @@ from tests.browser.conftest import CHROMIUM, Room
 from waymark.cli.main import seed
 from waymark.storage import open_store, upgrade
 
+CHART = """Geometry\tXS\tS\tM\tL\tXL
+Stack (cm)\t52,4\t54,5\t56,6\t58,8\t60,9
+Reach\t377\t384\t392\t401\t409
+Head tube angle\t70,0°\t70,5°\t71°\t71,5°\t72°
+Seat tube angle\t74.5\t74\t73.5\t73\t73
+Horizontal top tube\t522\t540\t571\t581\t595
+Seat tube length\t440\t470\t500\t530\t560
+Fork length\t396\t396\t396\t396\t396
+Rake\t50\t50\t50\t50\t50
+Wheelbase (mm)\t1.017\t1.024\t1.033\t1.043\t1.053
+Bar width\t400\t400\t420\t440\t440
+"""
 SHOTS = Path(__file__).parent.parent / "docs" / "screenshots"
 VIEWS = {
     "day-book": "/", "rider": "/fits/1/rider", "measure": "/fits/8/measure", "not-measured": "/fits/7/measure",
     "goal": "/fits/1/goal", "frame": "/fits/1/frame", "no-frame": "/fits/5/frame", "build": "/fits/1/build",
     "set-up": "/fits/1/setup", "frames": "/frames", "parts": "/parts", "ride": "/fits/6/ride",
+    "claims": "/claims?claim=size_up&fit=1",
 }  # fmt: skip
 
 
@@ -51,6 +64,18 @@ def main() -> None:
         page.goto(f"{room.url}/fits/3/measure")
         page.get_by_role("tab", name="Set-ups").click()
         take_now(page, "drift")
+        page.goto(f"{room.url}/frames")
+        for box in page.get_by_role("checkbox").all()[3:6]:
+            box.check()
+        page.get_by_role("link", name="Compare 3 sizes").click()
+        page.get_by_label("Compare against").select_option("1")
+        page.get_by_text("the present bike").first.wait_for()
+        take_now(page, "compare")
+        page.goto(f"{room.url}/frames/paste")
+        page.get_by_label("The chart as it stands on the page").fill(CHART)
+        page.get_by_label("Frame", exact=True).fill("Tillow Fen")
+        page.locator(".mapping").wait_for()
+        take_now(page, "paste")
         phone = browser.new_context(
             viewport={"width": 390, "height": 844}, reduced_motion="reduce"
         ).new_page()

@@ -83,13 +83,19 @@ def test_a_goal_is_dragged_in_its_loupe(demo_room: Room, page: Page) -> None:
 
 def test_no_frame_says_so_and_gives_numbers_to_look_for(demo_room: Room, page: Page) -> None:
     page.goto(at(demo_room, "Piran Lowe", "frame"))
-    expect(page.get_by_role("heading", name="No frame carries it")).to_be_visible()
+    expect(page.get_by_role("heading", name="No frame here carries it")).to_be_visible()
     told = page.get_by_role("status").filter(has_text="Look for")
     expect(told).to_contain_text(re.compile(r"stack\s*\d{3} to \d{3}"))
     expect(told).to_contain_text(re.compile(r"reach\s*\d{3} to \d{3}"))
-    expect(page.locator("[data-offer]").first).to_contain_text("too low along the steerer")
-    page.get_by_role("radio", name="all uses").click()
-    expect(page.get_by_role("heading", name="No frame carries it")).to_be_visible()
+    expect(page.get_by_label("Builds that nothing beats")).to_contain_text("too low along the steerer")
+    with page.expect_download() as got:
+        page.get_by_role("link", name="Drawing for a builder").click()
+    assert got.value.suggested_filename == "waymark-frame-5.pdf"
+    page.get_by_role("button", name="Choose what is looked at").click()
+    page.get_by_role("button", name="City").click()
+    expect(page.get_by_role("button", name="City")).to_have_attribute("aria-pressed", "true")
+    page.get_by_role("button", name="Done").click()
+    expect(page.get_by_role("heading", name="No frame here carries it")).to_be_visible()
 
 
 def test_a_stale_post_leans_and_says_why(demo_room: Room, page: Page) -> None:
@@ -158,7 +164,7 @@ def test_the_first_load_is_small(demo_room: Room, page: Page) -> None:
         "requestfinished", lambda r: sizes.append(r.sizes()["responseBodySize"]) if weigh(r.url) else None
     )
     page.goto(at(demo_room, "Tamsin Orre", "frame"))
-    expect(page.locator("[data-offer]").first).to_be_visible()
+    expect(page.locator("[data-line]").first).to_be_visible()
     assert 50_000 < sum(sizes) < 300_000
 
 
@@ -183,7 +189,17 @@ def test_axe_finds_nothing_serious(demo_room: Room, page: Page, sheet: str) -> N
     script = AXE.read_text(encoding="utf-8")
     serious: list[str] = []
     posts = [f"/fits/1/{post}" for post in ("rider", "measure", "goal", "frame", "build", "setup", "ride")]
-    for path in ("/", "/frames", "/parts", *posts, "/fits/5/frame", "/fits/8/measure"):
+    for path in (
+        "/",
+        "/frames",
+        "/frames/paste",
+        "/frames/compare?sizes=20,30,41&fit=1",
+        "/parts",
+        "/claims?fit=1",
+        *posts,
+        "/fits/5/frame",
+        "/fits/8/measure",
+    ):
         page.goto(demo_room.url + path)
         page.wait_for_load_state("networkidle")
         page.evaluate(script)

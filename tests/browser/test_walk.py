@@ -76,7 +76,7 @@ def test_from_an_empty_room_to_the_printed_card(
     page.get_by_role("link", name="Frames").click()
     expect(page.get_by_role("heading", name="Frames", level=1)).to_be_visible()
     page.locator('input[type="file"]').set_input_files(str(file))
-    expect(page.get_by_role("status")).to_contain_text("85 good lines, 1 refused")
+    expect(page.get_by_role("status")).to_contain_text("249 good lines, 1 refused")
     expect(page.get_by_role("cell", name="stack_mm")).to_be_visible()
     import_shelf(page, tmp_path, "frames", frames)
     import_shelf(page, tmp_path, "parts", parts)
@@ -147,6 +147,7 @@ def test_from_an_empty_room_to_the_printed_card(
 
     # A frame: the drawing changes at once.
     page.locator("body").press("Alt+4")
+    page.get_by_role("tab", name="All").click()
     offer = page.locator("[data-offer]").first
     name = offer.get_attribute("data-offer") or ""
     miss = offer.locator(".miss").inner_text()
