@@ -56,6 +56,7 @@ EXAMPLES: dict[str, dict[str, Any]] = {
         ],
         "bb_height_mm": 270,
     },
+    "claim.try": {"claim": "turn_over", "values": {"stem_length_mm": 100, "stem_angle_deg": 6}},
     "search": {
         "saddle": {"x_mm": -190, "y_mm": 700}, "hand": {"x_mm": 563, "y_mm": 640},
         "hand_off_clamp": {"x_mm": 84, "y_mm": 14}, "discipline": "road", "bar_clamp_mm": 31.8, "most": 5,
@@ -145,6 +146,37 @@ def test_search_on_shelves_of_ones_own(empty: TestClient) -> None:
     refused = empty.post("/api/calc/search", json={**ask, "shelves": only_ring})
     assert refused.status_code == 422
     assert refused.json()["field"] == "shelves.parts"
+
+
+def test_search_with_bars_limits_and_schools(empty: TestClient) -> None:
+    ask = {
+        **EXAMPLES["search"],
+        "bars": True,
+        "bar_width_mm": 420,
+        "reference": {"trail_mm": 60, "front_centre_mm": 600, "arm_mm": 190},
+        "most": 300,
+    }
+    got = empty.post("/api/calc/search", json=ask).json()
+    assert got["frontier"]
+    assert all(c["stands"] and c["gives_up"] for c in got["frontier"])
+    assert {c["build"]["cost"] for c in got["frontier"]} <= {"free", "small part", "part", "dear part"}
+    assert any(r["others"] for r in got["sizes"])
+    best = got["sizes"][0]
+    assert best["room"]["up_mm"] + best["room"]["down_mm"] > 0
+    tight = {
+        **ask,
+        "limits": {"inseam_in_shoes_mm": 700, "system_mass_kg": 112, "crank_mm": 185},
+        "schools": {"standover": "first"},
+    }
+    gated = empty.post("/api/calc/search", json=tight).json()
+    assert gated["carry"] == 0
+    words = " ".join(f["why"] for f in gated["failures"])
+    for limit in ("tandover", "kg over the maker", "longer than the maker allows"):
+        assert limit in words
+    turned = empty.post("/api/calc/search", json={**ask, "schools": {"rotation": "drop_end"}}).json()
+    assert {c["build"]["bar_rotation_deg"] for c in turned["frontier"]} != {
+        c["build"]["bar_rotation_deg"] for c in got["frontier"]
+    }
 
 
 BAD: list[tuple[str, dict[str, Any], str]] = [

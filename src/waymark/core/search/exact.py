@@ -49,7 +49,7 @@ _FAR_ROWS = 128
 _COLUMNS_AT_ONCE = 16
 _MANY_SIZES = 2000
 _EPS = 2e-9
-_TRIED_FOR_LEAST = 32
+_TRIED_FOR_LEAST = 64
 
 Watch = Callable[[int, int], bool]
 
@@ -338,7 +338,7 @@ class _Search:
         while open_.size:
             code, which, rival = _first(promised, fits, open_, len(self.places))
             again = []
-            for g, k in {(int(g), int(c)) for g, c in zip(which, code // len(self.places), strict=True)}:
+            for g, k in _kinds(which, code // len(self.places)):
                 mine = np.flatnonzero((which == g) & (code // len(self.places) == k))
                 fit, (kept, cells) = fits[g], promised[g]
                 line, col = _next_columns(kept[open_[mine]] == k, some)
@@ -365,7 +365,10 @@ class _Search:
                 self._keep(rows, at[taken], found.at(taken), place[taken], piles)
                 asked = at[stop[ask[stop]]]
                 if asked.size:
-                    least[asked] = self._least(rows[asked], fits, least[asked])
+                    near_any = [
+                        n.mask.ravel().take(p[1][asked]) > 0 for n, p in zip(nears, promised, strict=True)
+                    ]
+                    least[asked] = self._least(rows[asked], fits, least[asked], near_any)
                     sure[asked] = ties[asked] = TIE_MM + least[asked]
                 open_mine = np.ones(mine.size, np.bool_)
                 open_mine[line[taken]] = False
@@ -393,13 +396,15 @@ class _Search:
             np.minimum.at(least, i, found.miss)
         return least
 
-    def _least(self, rows: Ints, fits: list[_Fit], bound: Floats) -> Floats:
-        """Each size's exact least miss, known to be no more than ``bound``."""
+    def _least(
+        self, rows: Ints, fits: list[_Fit], bound: Floats, near_any: list[NDArray[np.bool_]]
+    ) -> Floats:
+        """Each size's exact least miss, known to be no more than ``bound``; only places ``near_any`` can have it."""
         least = bound.copy()
-        for fit in fits:
-            up, ahead = self._every(rows, fit.places.off)
-            i, j = np.nonzero(fit.field.far.bound(up, ahead) * self.scale <= least[:, None] + _EPS)
-            found = fit.field.points.nearest(None, up[i, j], ahead[i, j], self.form.at(rows[i]), least[i])
+        for fit, near in zip(fits, near_any, strict=True):
+            i, j = np.nonzero(near)
+            up, ahead = self._wanted(rows[i], fit.places.off[j])
+            found = fit.field.points.nearest(None, up, ahead, self.form.at(rows[i]), least[i])
             np.minimum.at(least, i, found.miss)
         return least
 
@@ -468,6 +473,12 @@ def _first(
         rival = np.where(better, code, np.minimum(rival, here))
         code[better], which[better] = here[better], g
     return code, which, rival
+
+
+def _kinds(which: Ints, classes: Ints) -> list[tuple[int, int]]:
+    """Every (set of places, class) there is among the rows."""
+    found = np.unique(which * (NONE + 1) + np.minimum(classes, NONE))
+    return [(int(x) // (NONE + 1), int(x) % (NONE + 1)) for x in found if x % (NONE + 1) < NONE]
 
 
 def _next_columns(wanted: NDArray[np.bool_], some: int) -> tuple[Ints, Ints]:

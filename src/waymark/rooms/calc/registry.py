@@ -37,6 +37,7 @@ from waymark.core.position import (
 from waymark.core.seat import SaddleFit, saddle_mark, seat_for
 from waymark.core.survey import Reading, judge_readings
 from waymark.rooms.calc import schemas as s
+from waymark.rooms.calc.search_schemas import SearchIn, SearchOut
 from waymark.rooms.calc.searching import search
 
 
@@ -265,7 +266,7 @@ CALCULATIONS: dict[str, Calculation] = {
         Calculation(
             "claim.try", s.ClaimIn, s.ClaimTried, _claim, "a saying of the trade tried with one's own numbers"
         ),
-        Calculation("search", s.SearchIn, s.SearchOut, search, "every frame size with its exact best build"),
+        Calculation("search", SearchIn, SearchOut, search, "every frame size with its exact best build"),
     )
 }
 

@@ -14,7 +14,7 @@ from waymark.core.search.whole import Whole, search_whole
 from waymark.core.search.window import look_for, window
 from waymark.core.seat import SaddleFit
 from waymark.demo import demo_shelves
-from waymark.rooms.calc.schemas import (
+from waymark.rooms.calc.search_schemas import (
     SearchBuild,
     SearchCandidate,
     SearchFailure,

@@ -13,7 +13,7 @@ const house = computed(() => props.view.schools.find((s) => s.key === 'between')
 </script>
 
 <template>
-  <div class="between">
+  <div class="between" tabindex="0" role="region" aria-label="A or B">
     <p class="pair"><svg width="18" height="18" viewBox="-9 -9 18 18"><LayerSign layer="plan" :size="7" /></svg> <b>A</b> {{ a }} <svg width="18" height="18" viewBox="-9 -9 18 18"><LayerSign layer="plan" hollow :size="7" /></svg> <b>B</b> {{ b }}</p>
     <section v-for="v in view.between" :key="v.school" :class="{ house: v.school === house }">
       <h3>{{ v.label }} <span class="takes">takes {{ v.takes }}</span></h3>

@@ -17,7 +17,7 @@ const prices = [1, 2, 3, 4, 5]
 </script>
 
 <template>
-  <div class="panel">
+  <div class="panel" tabindex="0" role="region" aria-label="What is looked at">
     <fieldset>
       <legend>Use <button v-if="look?.kinds" type="button" class="plain" @click="set({ kinds: null })">near the goal’s use</button></legend>
       <button v-for="kind in view.look.every_kind" :key="kind" type="button" class="tag" :aria-pressed="view.look.kinds.includes(kind)" @click="set({ kinds: toggled(view.look.kinds, kind) })">{{ kindName(kind) }}</button>

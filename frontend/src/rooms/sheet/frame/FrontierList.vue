@@ -14,7 +14,7 @@ const pick = (line: Line) => !line.chosen && store.change({ path: 'frame.chosen'
 </script>
 
 <template>
-  <ol class="frontier" aria-label="Builds that nothing beats">
+  <ol class="frontier" tabindex="0" aria-label="Builds that nothing beats">
     <li v-for="line in view.frontier" :key="`${line.id} ${line.bar}`" :class="{ chosen: line.chosen, held: line.held }" :data-line="`${line.frame} ${line.size}`" @mouseenter="emit('lit', line.id)" @mouseleave="emit('lit', null)">
       <button type="button" class="pick" :aria-pressed="line.chosen" @click="pick(line)">
         <svg width="18" height="18" viewBox="-9 -9 18 18" aria-hidden="true"><LayerSign v-if="line.chosen || line.held" layer="plan" :hollow="!line.chosen" :size="7" /><circle v-else r="4" fill="var(--ink)" /></svg>

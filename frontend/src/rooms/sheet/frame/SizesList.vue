@@ -12,7 +12,7 @@ const listed = computed(() => [...props.offers.filter((o) => o.chosen), ...props
 </script>
 
 <template>
-  <ol class="sizes" aria-label="All sizes looked at">
+  <ol class="sizes" tabindex="0" aria-label="All sizes looked at">
     <li v-for="o in listed" :key="o.id" :class="{ chosen: o.chosen, held: o.held }" :data-offer="`${o.frame} ${o.size}`">
       <button type="button" class="pick" :aria-pressed="o.chosen" @click="emit('pick', o.id)">
         <svg width="18" height="18" viewBox="-9 -9 18 18" aria-hidden="true"><LayerSign v-if="o.chosen || o.held" layer="plan" :hollow="!o.chosen" :size="7" /><circle v-else r="4" fill="var(--ink)" /></svg>
