@@ -65,6 +65,7 @@ def main() -> None:
         page.get_by_role("tab", name="Set-ups").click()
         take_now(page, "drift")
         page.goto(f"{room.url}/frames")
+        page.get_by_role("checkbox").first.wait_for()
         for box in page.get_by_role("checkbox").all()[3:6]:
             box.check()
         page.get_by_role("link", name="Compare 3 sizes").click()

@@ -55,7 +55,7 @@ def verdicts(a: SizeResult, b: SizeResult, room_a: Room, room_b: Room) -> tuple[
         else:
             takes = large
             higher = two[takes].frame.stack_mm - two[1 - takes].frame.stack_mm
-            reason = f"{higher:.0f} more stack, so {rooms[takes].up_mm} left to rise against {rooms[1 - takes].up_mm}."
+            reason = f"{higher:.0f} more stack; {rooms[takes].up_mm} left to rise against {rooms[1 - takes].up_mm}."
         other = 1 - takes
         if two[takes].verdict == "out" and two[other].verdict != "out":
             takes, reason = other, f"{two[other].frame.label} alone reaches the goal."

@@ -67,13 +67,13 @@ const turn = () => build.value?.over && store.change({ path: 'build.turned_over'
         <router-link class="press" :to="`/fits/${sheet.id}/setup`">Card</router-link>
         <span v-if="build.best_is_now && !stale" class="quiet small">nothing on the shelf is nearer</span>
       </div>
+      <p class="bar"><b>Bar</b> {{ build.bar.name }}, {{ build.bar.stands }}.</p>
+      <CostLadder :build="build" :sheet="sheet" />
       <div class="over">
         <button type="button" class="press low" :disabled="!build.over" @mouseenter="lookOver(true)" @mouseleave="lookOver(false)" @focus="lookOver(true)" @blur="lookOver(false)" @click="turn">Turn the stem over</button>
         <span v-if="build.over" class="figure small">{{ build.over.show_x }} {{ build.over.show_y }} <Chip :word="build.over.verdict" /></span>
         <p class="small quiet">{{ build.over_says }}</p>
       </div>
-      <p class="bar"><b>Bar</b> {{ build.bar.name }}, {{ build.bar.stands }}.</p>
-      <CostLadder :build="build" :sheet="sheet" />
       <section class="seat">
         <p v-if="build.seat.length"><b>Seat</b> {{ build.seat.join(', ') }}.</p>
         <p v-else>No post of this frame's diameter is on the shelf.</p>

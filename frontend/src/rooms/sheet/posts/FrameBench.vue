@@ -61,7 +61,7 @@ function hold(id: number) {
       <p class="made"><a class="press low" :href="`/api/fits/${sheet.id}/frame-drawing.pdf`" download>Drawing for a builder</a> <a class="press low bare" :href="`/api/fits/${sheet.id}/frame-drawing.svg`" target="_blank">look at it</a></p>
     </section>
     <div class="tabs" role="tablist" aria-label="Frames">
-      <button type="button" role="tab" :aria-selected="tab === 'frontier'" @click="tab = 'frontier'">{{ view.frontier.length }} that nothing beats</button>
+      <button type="button" role="tab" :aria-selected="tab === 'frontier'" @click="tab = 'frontier'">{{ view.no_fit ? 'The nearest' : `${view.frontier.length} that nothing beats` }}</button>
       <button type="button" role="tab" :aria-selected="tab === 'sizes'" @click="tab = 'sizes'">All {{ offers.length }} sizes</button>
       <button v-if="held" type="button" role="tab" :aria-selected="tab === 'two'" @click="tab = 'two'">A or B</button>
     </div>

@@ -19,8 +19,10 @@ const house = computed(() => {
   const inside = props.rail.stops.map((s, i) => ({ s, i })).filter((x) => x.s.house)
   return inside.length ? { a: at(inside[0]!.i), b: at(inside.at(-1)!.i) } : null
 })
-const crowded = computed(() => props.rail.stops.length > 10)
-const labelled = (s: StopOut, i: number) => !crowded.value || s.chosen || i % 2 === 0
+// So many stops a label, so that figures keep clear of each other and of the chosen one.
+const every = computed(() => Math.ceil(34 / ((W - 28) / Math.max(1, props.rail.stops.length - 1))))
+const chosenAt = computed(() => props.rail.stops.findIndex((s) => s.chosen))
+const labelled = (s: StopOut, i: number) => s.chosen || (i % every.value === 0 && (chosenAt.value < 0 || Math.abs(i - chosenAt.value) >= every.value))
 function key(event: KeyboardEvent) {
   const now = props.rail.stops.findIndex((s) => s.chosen)
   const next = { ArrowRight: now + 1, ArrowUp: now + 1, ArrowLeft: now - 1, ArrowDown: now - 1, Home: 0, End: props.rail.stops.length - 1 }[event.key]

@@ -48,6 +48,8 @@ const litFrame = computed(() => props.offers.find((o) => o.id === lit.value)?.fr
 // A name is written along the line of what is chosen, held or pointed at; more would be a thicket.
 const named = computed(() => families.value.filter((f) => f.sizes.length > 1 && (f.frame === litFrame.value || f.sizes.some((o) => o.chosen || o.held))))
 const best = computed(() => new Set(props.view.frontier.map((l) => l.id)))
+// Of what nothing beats the first few carry their labels; the rest say theirs when pointed at.
+const foremost = computed(() => new Set(props.view.frontier.slice(0, 3).map((l) => l.id)))
 function along(sizes: SizeOffer[]) {
   const seen = sizes.filter((o) => o.reach_mm > range.value.x0 && o.reach_mm < range.value.x1 && o.stack_mm > range.value.y0 && o.stack_mm < range.value.y1)
   const list = seen.length > 1 ? seen : sizes
@@ -55,7 +57,7 @@ function along(sizes: SizeOffer[]) {
   const b = list.at(-1)!
   return `M${sx(a.reach_mm) - 5} ${sy(a.stack_mm)}L${sx(b.reach_mm) - 5} ${sy(b.stack_mm)}`
 }
-const labelled = (o: SizeOffer) => o.chosen || o.held || o.frame === litFrame.value || (best.value.has(o.id) && !litFrame.value)
+const labelled = (o: SizeOffer) => o.chosen || o.held || o.frame === litFrame.value || (foremost.value.has(o.id) && !litFrame.value)
 /** The arrows go to the next size of the frame, or to the nearest other frame. */
 function move(event: KeyboardEvent, o: SizeOffer) {
   if (event.key === 'h' || event.key === 'H') {
@@ -97,7 +99,7 @@ const words: Record<string, string> = { extreme: 'any stem', workable: 'workable
           @keydown="move($event, o)" @mouseenter="light(o.id)" @mouseleave="light(null)" @focus="light(o.id)" @blur="light(null)"
         >
           <title>{{ o.frame }} {{ o.size }}: stack {{ o.stack_mm }}, reach {{ o.reach_mm }}</title>
-          <circle r="9" class="touch" />
+          <circle r="7" class="touch" />
           <LayerSign v-if="o.chosen || o.held" layer="plan" :hollow="!o.chosen" :size="8" />
           <circle v-else :r="o.verdict === 'out' ? 2 : best.has(o.id) ? 4.4 : 2.8" class="spot" />
           <text v-if="labelled(o)" x="8" y="11">{{ o.size }}</text>
@@ -126,7 +128,7 @@ svg { display: block; width: 100%; }
 .extreme polygon, i.extreme { fill: color-mix(in srgb, var(--tyre) 55%, var(--sheet)); background: color-mix(in srgb, var(--tyre) 55%, var(--sheet)); }
 .workable polygon, i.workable { fill: color-mix(in srgb, var(--plan) 13%, var(--sheet)); background: color-mix(in srgb, var(--plan) 13%, var(--sheet)); }
 .best polygon, i.best { fill: color-mix(in srgb, var(--plan) 30%, var(--sheet)); background: color-mix(in srgb, var(--plan) 30%, var(--sheet)); }
-.family { fill: none; stroke: var(--quiet); stroke-width: 0.6; opacity: 0.55; }
+.family { fill: none; stroke: var(--quiet); stroke-width: 0.6; opacity: 0.35; }
 .family.lit { stroke: var(--ink); stroke-width: 1.6; opacity: 1; }
 .along { fill: none; stroke: none; }
 .fname { fill: var(--quiet); font: 520 11.5px var(--words); paint-order: stroke; stroke: color-mix(in srgb, var(--sheet) 80%, transparent); stroke-width: 2.5px; }
@@ -137,6 +139,7 @@ svg { display: block; width: 100%; }
 .out .spot { fill: var(--quiet); }
 .dot:focus-visible { outline: none; }
 .dot:focus-visible .touch { stroke: var(--ink); stroke-width: 2; }
+.dot text, .fname { pointer-events: none; }
 .dot text { fill: var(--ink); font: 560 12px var(--words); paint-order: stroke; stroke: var(--sheet); stroke-width: 3px; }
 .ticks text, .axis { fill: var(--quiet); font: 420 11.5px var(--figures); }
 figcaption { display: flex; gap: 12px; align-items: center; padding-left: 34px; }
