@@ -5050,8 +5050,6 @@ export interface components {
             trail_mm: number;
             /** Standover Room Mm */
             standover_room_mm: number | null;
-            /** Audited */
-            audited: boolean;
         };
         /**
          * SpacerPart

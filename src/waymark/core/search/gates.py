@@ -30,7 +30,6 @@ class Gates:
     foot_lift_mm: float | None = None
     system_mass_kg: float | None = None
     crank_mm: float | None = None
-    materials: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

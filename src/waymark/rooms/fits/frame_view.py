@@ -119,7 +119,6 @@ def _offer(
         sentence=r.sentence, cost=RUNGS[r.rung], chosen=_same(state.frame.chosen, size),
         held=_same(state.frame.held, size), room=room_out(whole.room(r)), toe_mm=toe_mm(geometry, profile, layers),
         trail_mm=geometry.trail_mm, standover_room_mm=standover_mm(size, profile, nose),
-        audited=not size.chart.derived and not size.chart.assumed,
     )  # fmt: skip
 
 

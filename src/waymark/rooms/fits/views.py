@@ -148,7 +148,6 @@ class SizeOffer(BaseModel):
     toe_mm: float
     trail_mm: float
     standover_room_mm: float | None
-    audited: bool
 
 
 class FrontierLine(BaseModel):

@@ -12,10 +12,6 @@ from waymark.core.marks import Mark
 from waymark.rooms.shelves.base import Numbers, Stocked, mm
 
 Rung = Literal["free", "small part", "part", "dear part"]
-PartKind = Literal[
-    "stem", "spacer", "cover", "drop_bar", "flat_bar", "cockpit", "aero_bar", "lever", "grip", "post", "saddle",
-    "crank", "pedal", "cleat", "shoe",
-]  # fmt: skip
 
 
 class PartBase(Stocked):

@@ -17,7 +17,7 @@ import SizesList from './SizesList.vue'
 const room = { up_mm: 20, down_mm: 10, forward_mm: 5, back_mm: 5 }
 const offer = (id: number, verdict: SizeOffer['verdict'], more: Partial<SizeOffer> = {}): SizeOffer => ({
   id, frame: 'Ostrel Drift', size: `S${id}`, kind: 'gravel', stack_mm: 540 + 10 * id, reach_mm: 380 + 5 * id, verdict, miss_mm: id, show_x: '+1', show_y: '0',
-  build: 'stem 90 −6°, 10 of spacers', sentence: 'On the goal, with 20 to go up and 10 down.', cost: 'free', room, audited: true, chosen: false, held: false, toe_mm: 20, trail_mm: 65, standover_room_mm: 80, ...more,
+  build: 'stem 90 −6°, 10 of spacers', sentence: 'On the goal, with 20 to go up and 10 down.', cost: 'free', room, chosen: false, held: false, toe_mm: 20, trail_mm: 65, standover_room_mm: 80, ...more,
 })
 const line = (id: number, more: Partial<FramesView['frontier'][number]> = {}): FramesView['frontier'][number] => ({
   id, bar: 'own', frame: 'Ostrel Drift', size: `S${id}`, build: 'stem 90 −6°', miss_mm: 1, show_x: '+1', show_y: '0', verdict: 'in', cost: 'a stem to buy', room,

@@ -1,0 +1,175 @@
+"""What the search says of its builds: handling, looks, what stands and what is given up, and the page for a builder."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from waymark.core.cockpit import Stem, bar_clamp
+from waymark.core.drawing.frame_sheet import HEIGHT_MM, LEFT, RIGHT, FrameSheet, degrees_down, frame_page
+from waymark.core.drawing.primitives import Label
+from waymark.core.frame import FrameGeometry, derive
+from waymark.core.marks import Mark
+from waymark.core.rules.house import STEM_WINDOWS
+from waymark.core.rules.schools import HANDLING, LOOKS, PLACING, SCHOOLS
+from waymark.core.search import (
+    BarOption,
+    CockpitOption,
+    FrameOption,
+    Goal,
+    Place,
+    Shelf,
+    SizeResult,
+    StemOption,
+    Tolerance,
+    search_sizes,
+)
+from waymark.core.search.frontier import Reference, candidates, handling_steps, looks_points, standing
+from waymark.core.search.headroom import NO_ROOM, Room
+from waymark.core.search.points import NONE, next_class
+from waymark.core.search.whole import search_whole
+from waymark.core.search.words import place_words, stem_words
+
+
+def built(length: float = 110, angle: float = -6, spacers: float = 15, **more: object) -> SizeResult:
+    """One build that meets its goal."""
+    frame = FrameOption("f", "Size", 560, 390, 72, 8, 40, 73.5, 500, 27.2, 80, **more)  # type: ignore[arg-type]
+    hand = bar_clamp(Mark(390, 560), 72, 8, spacers, Stem(length, angle, 40)) + Mark(84, 14)
+    goal = Goal(Mark(-200, 690), hand, Mark(84, 14), STEM_WINDOWS["road"])
+    stem = StemOption("s", "Cairn", length, angle, 40, both_ways=False)
+    return search_sizes(Shelf((frame,), (stem,), (5, 10)), goal)[0]
+
+
+def test_handling_counts_noticeable_steps_from_the_reference() -> None:
+    r = built(trail_mm=60, front_centre_mm=600)
+    arm = 110 * np.cos(np.radians(6)) + (
+        Mark(84, 14).x_mm * np.sin(np.radians(72)) + 14 * np.cos(np.radians(72))
+    )
+    here = Reference(60, 600, float(arm))
+    assert handling_steps(r, here) == 0
+    assert handling_steps(r, replace(here, trail_mm=60 + 3 * HANDLING["trail_mm"].value)) == 3
+    assert handling_steps(r, replace(here, arm_mm=float(arm) - 2 * HANDLING["arm_mm"].value)) == 2
+    assert handling_steps(r, None) == 0
+
+
+@pytest.mark.parametrize(
+    ("build", "points"),
+    [
+        ({"spacers": 5}, 0), ({"spacers": 25}, 2), ({"length": 130}, 1 + 1), ({"length": 70}, 3 + 1),
+        ({"angle": 8}, 1 + 1), ({"angle": -17}, 2 + 1),
+    ],
+)  # fmt: skip
+def test_looks_are_points_against_piles_extremes_and_rise(build: dict[str, float], points: int) -> None:
+    assert looks_points(built(**build)) == points
+    assert all(d.reason for d in (*LOOKS.values(), *HANDLING.values(), *PLACING.values()))
+
+
+def test_the_words_of_a_stem_and_a_place() -> None:
+    r = built(angle=-6)
+    assert stem_words(r) == "110 −6°"
+    assert place_words(r) == ""
+    moved = replace(r, place=Place(Mark(84, 14), 2.0, -6.4, 8.0))
+    assert place_words(moved) == "bar turned +2°, levers 6 up the bend"
+
+
+def test_what_is_given_up_is_named_in_its_own_unit() -> None:
+    reference = Reference(60, 600, 190)
+    plain = standing(built(trail_mm=60, front_centre_mm=600), Room(30, 30, 8, 8), reference)
+    dear = replace(standing(built(), Room(25, 25, 8, 8), reference), rung=3)
+    odd = standing(built(angle=-17, trail_mm=80, front_centre_mm=660), Room(10, 12, 2, 2), reference)
+    off = replace(plain, miss_mm=4.0, result=replace(plain.result, miss=Mark(-3, 2)))
+    first, bought, felt, far = candidates([plain, dear, odd, off])
+    assert first.gives_up == "Gives up nothing of note."
+    assert "the price of a one-piece cockpit" in bought.gives_up
+    assert "the feel: trail 80, front centre 660" in felt.gives_up
+    assert "the hand: 3 back and 2 high" in far.gives_up
+
+
+def test_every_school_has_its_reason_and_the_house_default_first() -> None:
+    for school in SCHOOLS.values():
+        assert school.pick(None) is school.choices[0]
+        assert all(c.reason.endswith(".") for c in school.choices)
+        for choice in school.choices:
+            assert school.pick(choice.key) is choice
+
+
+@given(st.integers(0, 63), st.integers(0, NONE))
+def test_the_next_class_is_the_next_bit(mask: int, after: int) -> None:
+    want = next((k for k in range(after + 1, NONE) if mask >> k & 1), NONE)
+    assert next_class(np.array([mask], np.uint8), np.array([after], np.uint8))[0] == want
+
+
+def test_a_frame_for_its_own_cockpits_takes_nothing_else() -> None:
+    stem = StemOption("s", "Cairn", 110, -6, 40)
+    closed = FrameOption("f", "Closed", 560, 390, 72, 8, 30, 73.5, 500, 27.2, 80, cockpits=("Mono",))
+    goal = Goal(Mark(-200, 690), Mark(560, 660), Mark(84, 14), STEM_WINDOWS["road"])
+    whole = search_whole(Shelf((closed,), (stem,), (5,)), goal)
+    assert whole.sizes == ()
+    assert whole.unbuilt == ((closed, "Takes only Mono; none of them is on the shelf."),)
+    mono = CockpitOption("Mono#1#110/420", "Mono 110/420", 110, -6, 42, 420, (5, 10), (Place(Mark(84, 14)),))
+    other = replace(mono, key="Duo#2#110/420", label="Duo 110/420")
+    found = search_whole(Shelf((closed,), (stem,), (5,), cockpits=(other, mono)), goal).sizes[0]
+    assert (found.bar_key, found.stem, found.stem_stands.clamp_height_mm) == ("Mono#1#110/420", None, 42)
+    # Cockpits that are only looked at where they are named stay off other frames.
+    named = replace(mono, named_only=True)
+    open_frame = replace(closed, cockpits=None)
+    assert search_whole(Shelf((open_frame,), (stem,), (5,), cockpits=(named,)), goal).sizes[0].stem is stem
+
+
+def test_another_cover_is_taken_where_the_pile_would_be_tall() -> None:
+    frame = FrameOption("f", "Size", 560, 390, 72, 5, 20, 73.5, 500, 27.2, 80, covers_mm=(20.0,))
+    hand = bar_clamp(Mark(390, 560), 72, 20, 5, Stem(110, -6, 40)) + Mark(84, 14)
+    goal = Goal(Mark(-200, 690), hand, Mark(84, 14), STEM_WINDOWS["road"])
+    r = search_sizes(Shelf((frame,), (StemOption("s", "S", 110, -6, 40, False),), (5,)), goal)[0]
+    # 20 of spacers on the own cover stands as high, but is the whole limit.
+    assert (r.cover_mm, r.spacers_mm) == (20, 5)
+    assert r.miss_mm == pytest.approx(0, abs=1e-9)
+
+
+def test_no_room_where_nothing_reaches_and_the_rooms_are_kept_by_build() -> None:
+    goal = Goal(Mark(-200, 690), Mark(900, 900), Mark(84, 14), STEM_WINDOWS["road"], Tolerance())
+    frame = FrameOption("f", "Size", 560, 390, 72, 8, 30, 73.5, 500, 27.2, 80)
+    bars = (
+        BarOption("own", "own", None, (Place(Mark(84, 14)),), rung=0),
+        BarOption("b", "b", 31.8, (Place(Mark(80, 0)),)),
+    )
+    whole = search_whole(Shelf((frame,), (StemOption("s", "S", 110, -6, 40),), (5,), bars=bars), goal)
+    r = whole.sizes[0]
+    assert whole.frontier == ()
+    assert {whole.room(x) for x in (r, *r.others)} == {NO_ROOM}
+    assert len({x.bar_key for x in (r, *r.others)}) == 2
+
+
+@given(st.integers(420, 760), st.integers(340, 470), st.floats(66, 74), st.floats(70, 79))
+def test_the_builders_page_holds_every_number_inside_its_margins(
+    stack: int, reach: int, head: float, seat: float
+) -> None:
+    known = {
+        "stack_mm": stack, "reach_mm": reach, "head_angle_deg": head, "fork_length_mm": 390, "fork_offset_mm": 48,
+        "bb_drop_mm": 72,
+    }  # fmt: skip
+    values = derive(known).values
+    frame = FrameGeometry(
+        stack_mm=stack, reach_mm=reach, head_angle_deg=head, seat_angle_deg=seat, seat_tube_mm=min(stack, 560),
+        head_tube_mm=values["head_tube_mm"], fork_length_mm=390, fork_offset_mm=48, bb_drop_mm=72, chainstay_mm=425,
+        front_centre_mm=values["front_centre_mm"], wheel_radius_mm=345,
+    )  # fmt: skip
+    page = frame_page(FrameSheet("Frame", "For somebody", frame, ("A note.",)))
+    labels = [i for i in page.items if isinstance(i, Label)]
+    words = [label.text for label in labels]
+    for text in (
+        f"stack {stack}",
+        f"reach {reach}",
+        f"{head:.1f}°",
+        f"{seat:.1f}°",
+        f"{degrees_down(frame):.1f}°",
+        "A note.",
+    ):
+        assert text in words
+    for label in labels:
+        assert LEFT - 1 <= label.at.x_mm <= RIGHT + 1
+        assert 8 < label.at.y_mm < HEIGHT_MM
