@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from typing import Any
 from xml.etree import ElementTree
 
@@ -9,6 +10,10 @@ import pytest
 from fastapi.testclient import TestClient
 
 from tests.rooms.test_fits import Fitter, demo_fit
+from waymark.core.search import exact
+from waymark.rooms import fits
+from waymark.rooms.fits import frame_search, frame_view
+from waymark.rooms.riders import profile_of
 
 
 @pytest.fixture
@@ -181,3 +186,35 @@ def test_claims_begin_with_the_riders_own_numbers(demo: TestClient, fitter: Fitt
     )
     assert tried.status_code == 200
     assert tried.json()["moved"]
+
+
+def test_a_large_shelf_is_searched_line_by_line_and_can_be_left_off(
+    demo: TestClient, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(frame_search, "LONG_SIZES", 20)
+    monkeypatch.setattr(frame_search, "_memory", frame_search._Memory(4))
+    monkeypatch.setattr(exact, "_ROWS", 8)
+    fitter = demo_fit(demo, "Tamsin Orre")
+    before = frames(fitter)
+    assert (before["searching"], before["offers"]) == (True, [])
+    with demo.stream("GET", f"/api/fits/{fitter.fit}/search") as answer:
+        lines = [json.loads(line) for line in answer.iter_lines()]
+    assert lines[-1] == {"ready": True}
+    done = [x["done"] for x in lines[:-1]]
+    assert done == sorted(done)
+    assert done[-1] == lines[0]["of"]
+    after = frames(fitter)
+    assert after["searching"] is False
+    assert after["frontier"]
+    # Left off in the middle it stops, and nothing is remembered of it.
+    fitter.edit("goal.hand", {"dx_mm": -3, "dy_mm": 2}, "frame")
+    with demo.app.state.store.looking() as session:  # type: ignore[attr-defined]
+        row = fits.fit_row(session, fitter.fit)
+        state = fits.state_of(fits.head_of(session, row))
+        asked = frame_view.question(session, profile_of(row.rider), state, fits.layers_of(state))
+    assert asked is not None
+    steps = frame_search.progress(asked)
+    assert "done" in next(steps)
+    steps.close()
+    assert frame_search.is_long(asked)
+    assert frames(demo_fit(demo, "Wenna Tolland"))["searching"] is False

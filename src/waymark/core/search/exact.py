@@ -337,7 +337,11 @@ class _Search:
         some = 1
         while open_.size:
             code, which, rival = _first(promised, fits, open_, len(self.places))
-            again = []
+            # Nothing left that a table promises: such a size is left to the next, wider look.
+            lost = code >= NONE * len(self.places)
+            least[open_[lost]] = np.inf
+            open_, code, which, rival = (x[~lost] for x in (open_, code, which, rival))
+            again = [np.empty(0, np.int64)]
             for g, k in _kinds(which, code // len(self.places)):
                 mine = np.flatnonzero((which == g) & (code // len(self.places) == k))
                 fit, (kept, cells) = fits[g], promised[g]
@@ -477,8 +481,7 @@ def _first(
 
 def _kinds(which: Ints, classes: Ints) -> list[tuple[int, int]]:
     """Every (set of places, class) there is among the rows."""
-    found = np.unique(which * (NONE + 1) + np.minimum(classes, NONE))
-    return [(int(x) // (NONE + 1), int(x) % (NONE + 1)) for x in found if x % (NONE + 1) < NONE]
+    return [(int(x) // NONE, int(x) % NONE) for x in np.unique(which * NONE + classes)]
 
 
 def _next_columns(wanted: NDArray[np.bool_], some: int) -> tuple[Ints, Ints]:

@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from functools import lru_cache
+import json
+from collections import OrderedDict
+from collections.abc import Callable, Iterator, Sequence
+from contextlib import suppress
+from queue import Queue
+from threading import Event, Lock, Thread
 
 from sqlalchemy.orm import Session
 
+from waymark.core.errors import StoppedError
 from waymark.core.frame import steering_axis
 from waymark.core.rules.house import DROP_BAR_DISCIPLINES, NUMBERS
 from waymark.core.rules.schools import PLACING
@@ -134,11 +139,68 @@ def unsure_hand(layers: Layers) -> Unsure | None:
     return Unsure(float(xx), float(xy), float(yy))
 
 
-@lru_cache(maxsize=24)
-def _whole(shelf: Shelf, goal: Goal, reference: Reference | None) -> Whole:
-    return search_whole(shelf, goal, reference)
+Question = tuple[Shelf, Goal, Reference | None]
+# From so many sizes on the screen is told first that the search is long, and shows how far it is.
+LONG_SIZES = 1500
 
 
-def whole_of(shelf: Shelf, goal: Goal, reference: Reference | None) -> Whole:
-    """The whole answer; the same question is answered from memory."""
-    return _whole(shelf, goal, reference)
+class _Memory:
+    """The newest answers, so that choosing and holding ask nothing twice."""
+
+    def __init__(self, most: int) -> None:
+        self._most, self._kept, self._lock = most, OrderedDict[Question, Whole](), Lock()
+
+    def get(self, question: Question) -> Whole | None:
+        with self._lock:
+            if question in self._kept:
+                self._kept.move_to_end(question)
+            return self._kept.get(question)
+
+    def put(self, question: Question, whole: Whole) -> None:
+        with self._lock:
+            self._kept[question] = whole
+            while len(self._kept) > self._most:
+                self._kept.popitem(last=False)
+
+
+_memory = _Memory(24)
+
+
+def whole_of(
+    shelf: Shelf, goal: Goal, reference: Reference | None, watch: Callable[[int, int], bool] | None = None
+) -> Whole:
+    """The whole answer; the same question is answered from memory. ``watch`` as for ``search_whole``."""
+    question = (shelf, goal, reference)
+    whole = _memory.get(question)
+    if whole is None:
+        whole = search_whole(shelf, goal, reference, watch)
+        _memory.put(question, whole)
+    return whole
+
+
+def is_long(question: Question) -> bool:
+    """Whether this would take long: many sizes, and no answer in memory."""
+    return len(question[0].frames) >= LONG_SIZES and _memory.get(question) is None
+
+
+def progress(question: Question) -> Iterator[str]:
+    """Search in lines of JSON, {done, of} as it goes and {ready} at the end; closing it stops the search."""
+    told: Queue[dict[str, int | bool] | None] = Queue()
+    stop = Event()
+
+    def watch(done: int, of: int) -> bool:
+        told.put({"done": done, "of": of})
+        return not stop.is_set()
+
+    def work() -> None:
+        with suppress(StoppedError):
+            whole_of(*question, watch)
+            told.put({"ready": True})
+        told.put(None)
+
+    Thread(target=work, daemon=True).start()
+    try:
+        while (line := told.get()) is not None:
+            yield json.dumps(line) + "\n"
+    finally:
+        stop.set()

@@ -70,16 +70,29 @@ def standover_mm(size: FrameSize, profile: Profile, nose_x_mm: float) -> float |
     return standover_room_mm(frame_option("", size), inseam + frame_search.SHOES_MM, nose_x_mm)
 
 
+def question(
+    session: Session, profile: Profile, state: FitState, layers: Layers
+) -> frame_search.Question | None:
+    """What the search is asked for this file, or None while the goal, the frames or the parts are missing."""
+    looked = frame_search.looked_at(state, frame_sizes(session))
+    goal = search_goal(state, layers, frame_search.gates_of(state, profile))
+    shelf = frame_search.shelf_for(session, state, layers, profile, [(str(k), s) for k, s in looked])
+    if goal is None or not shelf.frames or not (shelf.stems or shelf.cockpits):
+        return None
+    return shelf, goal, frame_search.reference_of(state, layers)
+
+
 def frames_view(session: Session, profile: Profile, state: FitState, layers: Layers) -> FramesView:
     """Every size looked at for this goal, best first, what nothing beats, and the window to look for."""
     shelved = frame_sizes(session)
     looked = frame_search.looked_at(state, shelved)
     kept = dict(looked)
-    goal = search_goal(state, layers, frame_search.gates_of(state, profile))
-    shelf = frame_search.shelf_for(session, state, layers, profile, [(str(k), s) for k, s in looked])
-    whole = NO_WHOLE
-    if goal is not None and shelf.frames and (shelf.stems or shelf.cockpits):
-        whole = frame_search.whole_of(shelf, goal, frame_search.reference_of(state, layers))
+    asked = question(session, profile, state, layers)
+    shelf, goal = (
+        (asked[0], asked[1]) if asked else (frame_search.shelf_for(session, state, layers, profile, []), None)
+    )
+    searching = asked is not None and frame_search.is_long(asked)
+    whole = frame_search.whole_of(*asked) if asked and not searching else NO_WHOLE
     nose = layers.marks["goal"].get("saddle", Mark(-200, 700)).x_mm + layers.context.saddle.nose_to_s_mm
     results = {r.frame.key: r for r in whole.sizes}
     offers = [_offer(r, whole, kept[int(r.frame.key)], profile, state, layers, nose) for r in whole.sizes]
@@ -88,7 +101,7 @@ def frames_view(session: Session, profile: Profile, state: FitState, layers: Lay
     carry = sum(o.verdict != "out" for o in offers)
     a, b = _held(results, kept, state.frame.chosen), _held(results, kept, state.frame.held)
     return FramesView(
-        offers=offers[:MOST_OFFERS], carry=carry, window=parts_of, look_for=wanted,
+        searching=searching, offers=offers[:MOST_OFFERS], carry=carry, window=parts_of, look_for=wanted,
         frontier=[_line(c.standing.result, whole, kept, state, c.stands, c.gives_up) for c in _first_lines(whole)],
         now=point(Mark(present.chart.reach_mm, present.chart.stack_mm)) if present else None,
         compared=_compared(profile, state, layers, shelf, goal, whole, (a, b), nose),

@@ -5,15 +5,17 @@ from __future__ import annotations
 from typing import Annotated
 
 from fastapi import APIRouter, Query, Response
+from fastapi.responses import StreamingResponse
 from pydantic import BaseModel, ConfigDict, Field
 
 from waymark.rooms.deps import ERRORS, MOST_KEY, Key, StoreDep
-from waymark.rooms.fits import history, service
+from waymark.rooms.fits import frame_search, frame_view, history, service
 from waymark.rooms.fits.comparing import Comparison, compare
+from waymark.rooms.fits.layers import layers_of
 from waymark.rooms.fits.service import DayLine, OneChange
 from waymark.rooms.fits.sheet import sheet_of
 from waymark.rooms.fits.views import PostName, Sheet
-from waymark.rooms.riders import rider_row
+from waymark.rooms.riders import profile_of, rider_row
 
 router = APIRouter(prefix="/api/fits", tags=["fits"], responses=ERRORS)
 View = Annotated[PostName, Query(description="the post whose work is wanted")]
@@ -109,6 +111,17 @@ def change_fit(store: StoreDep, fit_id: Key, asked: Changes, view: View = "measu
         fit = history.fit_row(session, fit_id)
         service.change(session, fit, asked.base_revision, asked.changes)
         return _sent(sheet_of(session, fit, view))
+
+
+@router.get("/{fit_id}/search", operation_id="search_frames", response_class=StreamingResponse)
+def search_frames(store: StoreDep, fit_id: Key) -> StreamingResponse:
+    """Search a large shelf for this file: a line of JSON a step; leaving off stops it. The sheet then knows."""
+    with store.looking() as session:
+        fit = history.fit_row(session, fit_id)
+        state = history.state_of(history.head_of(session, fit))
+        asked = frame_view.question(session, profile_of(fit.rider), state, layers_of(state))
+    lines = frame_search.progress(asked) if asked else iter(('{"ready": true}\n',))
+    return StreamingResponse(lines, media_type="application/x-ndjson")
 
 
 @router.post("/{fit_id}/undo", operation_id="undo_fit", response_model=Sheet)

@@ -232,8 +232,12 @@ class LookForOut(BaseModel):
 
 
 class FramesView(BaseModel):
-    """The Frame post: every size looked at, ranked; the frontier; the window and what to look for."""
+    """The Frame post: every size looked at, ranked; the frontier; the window and what to look for.
 
+    ``searching``: the shelf is large and not searched yet; ``GET …/search`` does it, line by line.
+    """
+
+    searching: bool
     offers: list[SizeOffer]
     frontier: list[FrontierLine]
     carry: int

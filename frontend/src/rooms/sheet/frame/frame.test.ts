@@ -12,6 +12,8 @@ import { useSheet } from '../useSheet'
 import BetweenSizes from './BetweenSizes.vue'
 import FrameLook from './FrameLook.vue'
 import FrontierList from './FrontierList.vue'
+import { readLines } from './progress'
+import SearchProgress from './SearchProgress.vue'
 import SizesList from './SizesList.vue'
 
 const room = { up_mm: 20, down_mm: 10, forward_mm: 5, back_mm: 5 }
@@ -26,7 +28,7 @@ const line = (id: number, more: Partial<FramesView['frontier'][number]> = {}): F
 const frames = (offers: SizeOffer[], more: Partial<FramesView> = {}): FramesView => ({
   offers, carry: offers.filter((o) => o.verdict !== 'out').length, window: [{ kind: 'best', corners: [{ x_mm: 380, y_mm: 550 }, { x_mm: 400, y_mm: 550 }, { x_mm: 390, y_mm: 590 }, { x_mm: 370, y_mm: 590 }] }],
   look_for: { head_angle_deg: 71, stack_least_mm: 550, stack_greatest_mm: 590, reach_least_mm: 370, reach_greatest_mm: 400 }, now: { x_mm: 385, y_mm: 555 },
-  frontier: offers.filter((o) => o.verdict === 'in').map((o) => line(o.id)), between: [], no_fit: null,
+  searching: false, frontier: offers.filter((o) => o.verdict === 'in').map((o) => line(o.id)), between: [], no_fit: null,
   compared: [{ label: 'Stem', a: '90', b: '100', first: true }, { label: 'Likely reached', a: '98 %', b: '91 %', first: false }],
   schools: [{ key: 'between', question: 'Between two sizes', taken: 'headroom', choices: [{ key: 'headroom', label: 'more headroom', reason: 'People change.' }, { key: 'larger', label: 'the larger', reason: 'Stack is hard to add.' }] }],
   look: { kinds: ['gravel'], every_kind: ['gravel', 'road'], every_material: ['carbon', 'steel'], every_tag: ['bags'], shown: offers.length, shelved: 250 }, ...more,
@@ -146,5 +148,31 @@ describe('the cost ladder', () => {
     for (const button of it_.findAll('button')) await button.trigger('click')
     expect(change.mock.calls).toEqual([[{ path: 'build.front', value: '7' }]])
     expect(it_.text()).toContain('Room 20 up, 10 down')
+  })
+})
+
+describe('a long search', () => {
+  const stream = (parts: string[]) => new Response(new ReadableStream({ start(c) { for (const p of parts) c.enqueue(new TextEncoder().encode(p)); c.close() } }))
+
+  it('hands on each line once it is whole', async () => {
+    const seen: unknown[] = []
+    await readLines(stream(['{"done":1,"of', '":4}\n{"done":4,"of":4}\n{"re', 'ady":true}\n']), (line) => seen.push(line))
+    expect(seen).toEqual([{ done: 1, of: 4 }, { done: 4, of: 4 }, { ready: true }])
+  })
+
+  it('shows how far it is, is ready at the end, and can be stopped and begun again', async () => {
+    const asked = vi.fn().mockResolvedValueOnce(stream(['{"done":1,"of":4}\n{"ready":true}\n']))
+    vi.stubGlobal('fetch', asked)
+    const it_ = mount(SearchProgress, { props: { fit: 3 } })
+    await vi.waitFor(() => expect(it_.emitted('ready')).toHaveLength(1))
+    expect(it_.text()).toContain('25 %')
+    asked.mockImplementation((_: string, init: RequestInit) => new Promise((_done, fail) => init.signal!.addEventListener('abort', () => fail(new Error('aborted')))))
+    const second = mount(SearchProgress, { props: { fit: 3 } })
+    await second.get('button').trigger('click')
+    await vi.waitFor(() => expect(second.text()).toContain('Stopped. Nothing was changed.'))
+    await second.get('button').trigger('click')
+    expect(second.text()).toContain('Searching a large shelf')
+    expect(asked).toHaveBeenCalledTimes(3)
+    vi.unstubAllGlobals()
   })
 })

@@ -8,6 +8,7 @@ import { show } from '@/shared/units'
 import BetweenSizes from '../frame/BetweenSizes.vue'
 import FrameLook from '../frame/FrameLook.vue'
 import FrontierList from '../frame/FrontierList.vue'
+import SearchProgress from '../frame/SearchProgress.vue'
 import SizesList from '../frame/SizesList.vue'
 import { useSheet } from '../useSheet'
 import WindowMap from './WindowMap.vue'
@@ -43,7 +44,8 @@ function hold(id: number) {
     <button v-if="open" type="button" class="press low" @click="open = false">Done</button>
   </header>
   <FrameLook v-if="open && view" :view="view" :sheet="sheet" class="look" />
-  <p v-if="!offers.length" class="empty">
+  <SearchProgress v-if="view?.searching && !open" :fit="sheet.id" @ready="store.open(sheet.id, 'frame')" />
+  <p v-else-if="!offers.length && !open" class="empty">
     <template v-if="view && view.look.shelved">The goal is not known, or no frame is looked at. <router-link :to="`/fits/${sheet.id}/measure`">Measure the bike</router-link>, or <button type="button" class="plain" @click="open = true">look at more</button>.</template>
     <template v-else>The shelf is empty. Fill the <router-link to="/frames">frames shelf</router-link>.</template>
   </p>
