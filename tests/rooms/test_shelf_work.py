@@ -16,7 +16,7 @@ from waymark.rooms.shelves.parts import PART_MODELS
 FRAMES, PARTS = read_frames(demo_shelves()[0])[0], read_parts(demo_shelves()[1])[0]
 CHART = {
     "stack_mm": "563", "reach_mm": "388", "head_angle_deg": "72", "seat_angle_deg": "73.5", "ett_mm": "554.8",
-    "head_tube_mm": "141", "fork_length_mm": "396", "fork_offset_mm": "50", "bb_drop_mm": "75",
+    "head_tube_mm": "136.5", "fork_length_mm": "396", "fork_offset_mm": "50", "bb_drop_mm": "75",
 }  # fmt: skip
 SIZE = {"frame": "Hand Made", "kind": "gravel", "material": "steel", "size": "M"}
 

@@ -19,9 +19,10 @@ schema = schemathesis.openapi.from_asgi("/api/openapi.json", make_app(_store))
 
 
 @schema.parametrize()
-@settings(max_examples=8, deadline=None, suppress_health_check=list(HealthCheck))
+@settings(max_examples=5, deadline=None, suppress_health_check=list(HealthCheck))
 def test_no_request_breaks_the_house(case: schemathesis.Case) -> None:
-    answer = case.call(headers={"Host": "localhost"})
+    # A search of the whole demo under absurd tolerances may take its time on a slow machine.
+    answer = case.call(headers={"Host": "localhost"}, timeout=120)
     assert answer.status_code < 500, answer.text
     if answer.status_code >= 400 and "json" in answer.headers.get("content-type", [""])[0]:
         assert answer.json()["message"]

@@ -48,6 +48,8 @@ _ROWS = 1024
 _FAR_ROWS = 128
 _COLUMNS_AT_ONCE = 16
 _MANY_SIZES = 2000
+# How far the tables reach beyond the front ends: some radii, so that their margins are empty, and some mm.
+_MARGIN_RADII, _MARGIN_MM = 5.0, 60.0
 _EPS = 2e-9
 _TRIED_FOR_LEAST = 64
 
@@ -227,11 +229,14 @@ class _FrontEnds:
         # Between two angles of the grid an offset bows by no more than r·Δ²/8.
         room = 1 + float(np.hypot(*off.T).max()) * float(grid[1] - grid[0]) ** 2 / 8
         u, a = self.up[rows], self.ahead[rows]
+        # Far from every front end nothing can tie: the tables end there, however far a goal lies.
+        far = _MARGIN_RADII * (TIE_MM + self.caps[-1]) / self.scale + _MARGIN_MM
         return (
-            min(up0, float(u.min() + off_u.min())) - room, max(up1, float(u.max() + off_u.max())) + room,
-            min(ahead0, float(a.min() - off_n.max())) - room,
-            max(ahead1, float(a.max() - off_n.min())) + room,
-        )  # fmt: skip
+            max(min(up0, float(u.min() + off_u.min())) - room, up0 - far),
+            min(max(up1, float(u.max() + off_u.max())) + room, up1 + far),
+            max(min(ahead0, float(a.min() - off_n.max())) - room, ahead0 - far),
+            min(max(ahead1, float(a.max() - off_n.min())) + room, ahead1 + far),
+        )
 
 
 class _Field:
@@ -322,9 +327,14 @@ class _Search:
         off = np.vstack([fit.places.off.T, np.ones(len(fit.places.off))]).astype(np.float32)
         to_up = np.stack([c, -s, self.up[rows] - near.up0], 1) / near.cell_mm
         to_ahead = np.stack([-s, -c, self.ahead[rows] - near.ahead0], 1) / near.cell_mm
-        cell = (to_up.astype(np.float32) @ off).astype(np.int32)
+        up, ahead = to_up.astype(np.float32) @ off, to_ahead.astype(np.float32) @ off
+        # Beyond the table lie its empty margins.
+        for at, most in ((up, near.mask.shape[0] - 1), (ahead, near.mask.shape[1] - 1)):
+            if at.min() < 0 or at.max() > most:
+                np.clip(at, 0, most, out=at)
+        cell = up.astype(np.int32)
         cell *= np.int32(near.mask.shape[1])
-        cell += (to_ahead.astype(np.float32) @ off).astype(np.int32)
+        cell += ahead.astype(np.int32)
         return near.best.ravel().take(cell), cell
 
     def _quick(self, rows: Ints, piles: _Piles, fits: list[_Fit], cap_mm: float) -> Ints:

@@ -214,10 +214,10 @@ class Near:
 
 @dataclass(frozen=True, slots=True)
 class Far:
-    """A bound below the distance from any place in a cell to the nearest point."""
+    """A bound below the distance from any place to the nearest point, tightest over the extent."""
 
-    up0: float
-    ahead0: float
+    extent: Extent
+    box: Extent
     below: NDArray[np.float32]
 
     @staticmethod
@@ -230,13 +230,20 @@ class Far:
         for k in range(CLASSES):
             up, ahead = points.at(k)
             taken[((up - up0) / FAR_CELL_MM).astype(int), ((ahead - ahead0) / FAR_CELL_MM).astype(int)] = True
-        return Far(up0, ahead0, _distance_below(taken))
+        return Far(extent, points.box(), _distance_below(taken))
 
     def bound(self, up: Floats, ahead: Floats) -> Floats:
         """No point is nearer than this, mm."""
-        i = ((up - self.up0) / FAR_CELL_MM).astype(np.int32)
-        j = ((ahead - self.ahead0) / FAR_CELL_MM).astype(np.int32)
-        return self.below.ravel().take(i * np.int32(self.below.shape[1]) + j).astype(np.float64)
+        up0, up1, ahead0, ahead1 = self.extent
+        u, a = np.clip(up, up0, up1), np.clip(ahead, ahead0, ahead1)
+        i, j = ((u - up0) / FAR_CELL_MM).astype(np.int32), ((a - ahead0) / FAR_CELL_MM).astype(np.int32)
+        inside = self.below.ravel().take(i * np.int32(self.below.shape[1]) + j).astype(np.float64)
+        # Outside, the way to the extent and on from there meet at no less than a right angle.
+        apart = np.sqrt((up - u) ** 2 + (ahead - a) ** 2 + inside**2)
+        low_u, high_u, low_a, high_a = self.box
+        gap_u = np.maximum(np.maximum(low_u - up, up - high_u), 0.0)
+        gap_a = np.maximum(np.maximum(low_a - ahead, ahead - high_a), 0.0)
+        return np.maximum(apart, np.hypot(gap_u, gap_a) - _SLACK)
 
 
 def _lowest_bits() -> NDArray[np.uint8]:

@@ -14,10 +14,10 @@ from waymark.rooms.shelves.schemas import Kind
 class SearchTolerance(In):
     """Tolerances, mm each way."""
 
-    saddle_x_mm: float = num(0.1, 50, default=3)
-    saddle_y_mm: float = num(0.1, 50, default=2)
-    hand_x_mm: float = num(0.1, 50, default=5)
-    hand_y_mm: float = num(0.1, 50, default=5)
+    saddle_x_mm: float = num(0.5, 20, default=3)
+    saddle_y_mm: float = num(0.5, 20, default=2)
+    hand_x_mm: float = num(0.5, 20, default=5)
+    hand_y_mm: float = num(0.5, 20, default=5)
 
 
 class InlineShelves(In):
