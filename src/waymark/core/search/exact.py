@@ -21,10 +21,10 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from waymark.core.cockpit.spacers import heights_mm
 from waymark.core.errors import StoppedError
 from waymark.core.rules.house import NUMBERS
-from waymark.core.search.model import BarOption, FrameOption, Goal, Shelf
+from waymark.core.search.model import BarOption, Goal, Shelf
+from waymark.core.search.piles import Piles, piles_of
 from waymark.core.search.points import (
     COARSE_CELLS,
     FINE_CELLS,
@@ -79,40 +79,6 @@ class _Places:
 
     off: Floats
     order: Ints
-
-
-@dataclass(frozen=True, slots=True)
-class _Piles:
-    """Cover and spacers together, counted from the frame's own cover: totals, the cover's and the spacers' part,
-    whether tall, and the order among equals."""
-
-    total: Floats
-    cover: Floats
-    spacers: Floats
-    tall: NDArray[np.bool_]
-    order: Ints
-
-
-def piles_of(frame: FrameOption, spacers_mm: Sequence[float]) -> _Piles:
-    """Every pile the drawer and the covers make on ``frame``; of equal totals the one that comes first."""
-    warn = NUMBERS["spacer_warn_share"].value * frame.spacer_limit_mm + 1e-9
-    made = [
-        (h > warn, place, h, cover - frame.cover_mm)
-        for place, cover in enumerate((frame.cover_mm, *frame.covers_mm))
-        for h in heights_mm(spacers_mm, frame.spacer_limit_mm)
-    ]
-    made.sort()
-    kept: dict[int, tuple[bool, int, float, float]] = {}
-    for pile in made:
-        kept.setdefault(round((pile[2] + pile[3]) * 1000), pile)
-    chosen = sorted(kept.values())
-    order = {id(p): i for i, p in enumerate(chosen)}
-    chosen.sort(key=lambda p: p[2] + p[3])
-    return _Piles(
-        np.array([p[2] + p[3] for p in chosen]), np.array([p[3] for p in chosen]),
-        np.array([p[2] for p in chosen]), np.array([p[0] for p in chosen]),
-        np.array([order[id(p)] for p in chosen], np.int64),
-    )  # fmt: skip
 
 
 def ordered_places(bars: Sequence[BarOption]) -> list[tuple[int, int]]:
@@ -176,7 +142,7 @@ class _FrontEnds:
         self.way_list = [(i, over) for i, s in enumerate(shelf.stems) for over, _ in s.ways()]
         self.groups = self._groups(bars)
 
-    def _groups(self, bars: Sequence[BarOption]) -> list[tuple[Ints, _Piles, dict[float | None, _Field]]]:
+    def _groups(self, bars: Sequence[BarOption]) -> list[tuple[Ints, Piles, dict[float | None, _Field]]]:
         """Sizes that share their piles, with the front ends of every clamp diameter that has a bar and a stem."""
         kinds: dict[tuple[float, ...], list[int]] = {}
         for i, f in enumerate(self.shelf.frames):
@@ -337,7 +303,7 @@ class _Search:
         cell += ahead.astype(np.int32)
         return near.best.ravel().take(cell), cell
 
-    def _quick(self, rows: Ints, piles: _Piles, fits: list[_Fit], cap_mm: float) -> Ints:
+    def _quick(self, rows: Ints, piles: Piles, fits: list[_Fit], cap_mm: float) -> Ints:
         """Settle the sizes whose least miss is no more than ``cap_mm``; gives back those where it may be more."""
         nears = [f.field.near((TIE_MM + cap_mm) / self.scale) for f in fits]
         promised = [self._promise(rows, f, n) for f, n in zip(fits, nears, strict=True)]
@@ -422,7 +388,7 @@ class _Search:
             np.minimum.at(least, i, found.miss)
         return least
 
-    def _far(self, rows: Ints, piles: _Piles, fits: list[_Fit]) -> None:
+    def _far(self, rows: Ints, piles: Piles, fits: list[_Fit]) -> None:
         """The nearest build of sizes that cannot carry the goal, by bounds from below on every place."""
         best = np.full(rows.size, np.inf)
         order = np.zeros(rows.size, np.int64)
@@ -452,7 +418,7 @@ class _Search:
             best[at], order[at] = found.miss[first], place[first]
             self._keep(rows, at, found.at(first), place[first], piles)
 
-    def _keep(self, rows: Ints, at: Ints, found: Found, place: Ints, piles: _Piles) -> None:
+    def _keep(self, rows: Ints, at: Ints, found: Found, place: Ints, piles: Piles) -> None:
         rows = rows[at]
         self.miss[rows], self.way[rows], self.place[rows] = found.miss, found.way, place
         self.cover[rows] = self.ends.own_cover[rows] + piles.cover[found.pile]
