@@ -2,6 +2,7 @@
 PY := .venv/bin/python
 PORT ?= 8717
 STATIC := src/waymark/web/static/index.html
+CLIENT := frontend/src/shared/api/generated.d.ts
 FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/vite.config.ts
 
 .PHONY: setup demo dev test lint bench rates shots client browser clean
@@ -19,7 +20,12 @@ frontend/node_modules/.ready: frontend/package-lock.json frontend/package.json
 	cd frontend && npm ci --prefer-offline --no-audit --no-fund --loglevel=error
 	touch $@
 
-$(STATIC): frontend/node_modules/.ready $(FRONT)
+# The screens' typed client is made from the interface's description and not kept.
+$(CLIENT): docs/openapi.json frontend/node_modules/.ready
+	cd frontend && npm run --silent client
+	touch $@
+
+$(STATIC): frontend/node_modules/.ready $(CLIENT) $(FRONT)
 	cd frontend && npx vite build --logLevel warn
 	touch $@
 
@@ -56,11 +62,11 @@ rates: setup
 shots: setup browser
 	PYTHONPATH=. $(PY) tools/make_shots.py
 
-# The typed client of the screens, from the server's own description.
+# The server's own description of its interface and of the fit file, and the screens' client from it.
 client: setup
 	.venv/bin/waymark openapi > docs/openapi.json
 	.venv/bin/waymark schema > docs/fit-file.schema.json
-	cd frontend && npm run --silent client
+	$(MAKE) $(CLIENT)
 
 clean:
 	rm -rf .venv frontend/node_modules src/waymark/web/static var

@@ -55,7 +55,7 @@ RIDERS: list[dict[str, Any]] = [
             ("nose_hand.right", "614"), ("hand_floor.right", "921"), ("hand_ahead.right", "571"), ("hand_up.right", "653"), ("stem_length", "100"),
             ("stem_angle", "-6"), ("spacers_under", "15"), ("spacers_over", "5"), ("bar_width", "400"), ("crank", "170"),
             ("pedal_model", "clip, small, 53 mm axle"), ("shoe", "stiff, 41, grey insole"), ("cleat_behind.right", "6"),
-            ("cleat_behind.left", "6"), ("hood_slope.right", "6"), ("hood_slope.left", "6"), ("lever_reach.right", "68"),
+            ("cleat_behind.left", "6"), ("bar_rotation", "1"), ("hood_slope.right", "6"), ("hood_slope.left", "6"), ("lever_reach.right", "68"),
             ("lever_reach.left", "68"), ("post_exposed", "182"), ("post_mark", "hidden"), ("front_tyre", "28, 5.0 bar"),
             ("rear_tyre", "28, 5.4 bar"),
         ],

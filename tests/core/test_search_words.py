@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from waymark.core.cockpit import Stem, bar_clamp
+from waymark.core.cockpit import DropBar, FlatBar, Lever, Stem, bar_clamp
 from waymark.core.drawing.frame_sheet import HEIGHT_MM, LEFT, RIGHT, FrameSheet, degrees_down, frame_page
 from waymark.core.drawing.primitives import Label
 from waymark.core.frame import FrameGeometry, derive
@@ -30,9 +30,10 @@ from waymark.core.search import (
 )
 from waymark.core.search.frontier import Reference, candidates, handling_steps, looks_points, standing
 from waymark.core.search.headroom import NO_ROOM, Room
+from waymark.core.search.places import drop_places, flat_places, pad_places
 from waymark.core.search.points import NONE, next_class
 from waymark.core.search.whole import search_whole
-from waymark.core.search.words import place_words, stem_words
+from waymark.core.search.words import stem_words
 
 
 def built(length: float = 110, angle: float = -6, spacers: float = 15, **more: object) -> SizeResult:
@@ -68,12 +69,23 @@ def test_looks_are_points_against_piles_extremes_and_rise(build: dict[str, float
     assert all(d.reason for d in (*LOOKS.values(), *HANDLING.values(), *PLACING.values()))
 
 
-def test_the_words_of_a_stem_and_a_place() -> None:
-    r = built(angle=-6)
-    assert stem_words(r) == "110 −6°"
-    assert place_words(r) == ""
-    moved = replace(r, place=Place(Mark(84, 14), 2.0, -6.4, 8.0))
-    assert place_words(moved) == "bar turned +2°, levers 6 up the bend"
+def test_a_place_says_what_a_mechanic_reads_off() -> None:
+    assert stem_words(built(angle=-6)) == "110 −6°"
+    bar, lever = DropBar(80, 125, 32, 5), Lever(18, 22, 18, 24)
+    says = {round(p.rotation_deg, 1): p.says for p in drop_places(bar, lever, "ramp")}
+    assert says[5].startswith("ramp level, ")
+    assert says[9].startswith("ramp 4° up to the front, ")
+    assert says[1].startswith("ramp 4° down to the front, ")
+    for p in drop_places(bar, lever, "ramp"):
+        assert f"hoods rising {p.slope_deg:.0f}°" in p.says
+        side = "down" if p.slide_mm > 0 else "up"
+        assert (
+            f"levers {abs(round(p.slide_mm))} {side} the bend" in p.says or "levers where they are" in p.says
+        )
+    assert [p.says for p in flat_places(FlatBar(760, 20, 8, 5, 70), 55)][1:4] == [
+        "rolled 3° forward", "rise upright", "rolled 3° back",
+    ]  # fmt: skip
+    assert pad_places((0, 10), (30,))[1].says == "pads 10 ahead of the clamp, 30 over it"
 
 
 def test_what_is_given_up_is_named_in_its_own_unit() -> None:

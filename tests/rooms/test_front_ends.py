@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
+from math import degrees
+
 import pytest
 from fastapi.testclient import TestClient
 
 from tests.readings import kept
 from tests.rooms.test_fits import demo_fit
 from tests.rooms.test_sheet_parts import FRAMES, PARTS, PROFILE, measured, planned
+from waymark.core.cockpit import Lever, place_hood
 from waymark.core.search.seats import best_seat
 from waymark.rooms.fits import layers_of
 from waymark.rooms.fits.frame_search import (
     NEAR_KINDS,
+    can_turn,
     gates_of,
     hand_is,
     looked_at,
@@ -27,18 +31,80 @@ from waymark.rooms.riders import Profile
 from waymark.rooms.shelves import Wanted, frame_option, places_of, search_shelf
 
 
-def test_the_own_bar_stands_first_as_measured_and_turns_from_there() -> None:
+def test_the_own_bar_stands_first_as_measured_and_turns_only_from_a_rotation_that_was_read() -> None:
     state = measured(bar=PARTS["Petrel 42"])
-    state.measure.readings |= kept(bar_rotation=3)
+    assert not can_turn(state, layers_of(state))
+    still = own_bar(state, layers_of(state))
+    assert still is not None
+    assert len(still.places) == 1
+    bar = PARTS["Petrel 42"]
+    state.measure.readings |= kept(bar_rotation=3, hood_slope__right=7)
     layers = layers_of(state)
     own = own_bar(state, layers)
+    assert own is not None
     assert own.places[0].off == layers.context.hand_off_clamp
-    assert own.places[0].rotation_deg == 3
-    assert len(own.places) > 10
+    # The ramp was read; the bar's own axes fall along it by the ramp's fall.
+    assert own.places[0].rotation_deg == 3 + bar.ramp_deg
+    arc = bar.lever_arc_deg + degrees(own.places[0].slide_mm / bar.bend_radius_mm)
+    assert bar.lever_slope_deg - arc + own.places[0].rotation_deg == pytest.approx(7)
     assert own.rung == 0
+    # Turning it back to how it was read brings the hand back to where it was measured.
+    model = place_hood(
+        bar.bar(), Lever(arc, bar.lever_forward_mm, bar.lever_out_mm, bar.lever_slope_deg), 3 + bar.ramp_deg
+    ).at
+    for place in own.places[1:]:
+        there = Lever(
+            bar.lever_slope_deg + place.rotation_deg - (place.slope_deg or 0),
+            bar.lever_forward_mm,
+            bar.lever_out_mm,
+            bar.lever_slope_deg,
+        )
+        said = place_hood(bar.bar(), there, place.rotation_deg).at
+        assert (place.off - own.places[0].off).distance_mm(said - model) < 1e-6
     unknown = own_bar(measured(), layers_of(measured()))
-    assert len(unknown.places) == 1
-    assert unknown.clamp_mm is None
+    assert unknown is not None
+    assert (len(unknown.places), unknown.clamp_mm) == (1, None)
+    by_part = measured(bar=bar)
+    by_part.measure.readings = kept(s_plumb=697, s_behind=200, clamp_up=640, clamp_ahead=470)
+    assert can_turn(by_part, layers_of(by_part))
+
+
+def test_a_drop_bar_is_not_carried_to_a_use_with_grips() -> None:
+    state = measured(bar=PARTS["Petrel 42"])
+    state.goal.discipline = "cross-country"
+    assert own_bar(state, layers_of(state)) is None
+
+
+def test_what_is_offered_to_a_rider_without_a_known_bar_can_be_taken(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    fitter.edit("measure.bar", None, "frame")
+    # Her shoulders, not the old bar, now say which width is looked for.
+    lines = [x for x in fitter.read("frame")["frames"]["frontier"] if x["bar"] != "own"]
+    assert lines
+    for x in lines[:3]:
+        sheet = fitter.edit("frame.chosen", {"id": x["id"], "bar": x["bar"]}, "frame")
+        hand = next(r for r in sheet["ledger"] if r["mark"] == "hand")
+        assert (hand["miss"]["show_x"], hand["miss"]["show_y"]) == (x["show_x"], x["show_y"])
+        assert any(f["chosen"] for f in fitter.read("build")["build"]["fronts"])
+
+
+def test_a_stem_out_of_stock_is_not_put_on_by_a_stop(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    fitter.edit("build.stem", {"length_mm": 90, "angle_deg": -6}, "build")
+    name = fitter.sheet["state"]["build"]["stem"]["name"]
+    shelf = demo.get("/api/shelves/parts").json()
+    same = [
+        p
+        for p in shelf
+        if p["part"]["kind"] == "stem" and (p["part"]["length_mm"], p["part"]["angle_deg"]) == (90, -6)
+    ]
+    for p in same:
+        demo.post(f"/api/shelves/parts/{p['id']}/marks", json={"in_stock": False})
+    # What is on the plan stays; once it is off, it is not to be had.
+    fitter.edit("build.stem", {"length_mm": 90, "angle_deg": -6}, "build")
+    assert fitter.sheet["state"]["build"]["stem"]["name"] == name
+    fitter.edit("build.stem", {"length_mm": 100, "angle_deg": -6}, "build")
+    assert fitter.send("build.stem", {"length_mm": 90, "angle_deg": -6}).status_code == 422
 
 
 def test_a_flat_bar_use_asks_for_grips_and_only_bars_that_have_them() -> None:
@@ -116,6 +182,7 @@ def test_a_cover_a_place_and_a_new_bar_are_drawn_and_kept() -> None:
     assert drawn.bike.front.cover_mm == state.build.cover_mm
     assert drawn.bike.bar_rotation_deg == pytest.approx(place.rotation_deg, abs=0.01)
     assert drawn.bike.hand.distance_mm(drawn.bike.clamp + place.off) < 1e-3
+    assert state.build.place.says == place.says  # type: ignore[union-attr]
     assert FitState.model_validate_json(state.model_dump_json()) == state
 
 

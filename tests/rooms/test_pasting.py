@@ -134,7 +134,10 @@ def test_a_chart_is_audited_named_and_kept(empty: TestClient) -> None:
         "2026-05",
     )
     assert "fork_length_mm" in shelf[0]["size"]["chart"]["assumed"]
+    # Pasted again, the marks of stock that were made stay.
+    empty.post(f"/api/shelves/frames/sizes/{shelf[0]['id']}/marks", json={"owned": True})
     assert look(empty, wrong, frame="Pasted Fen", apply=True)["replaced"] == 3
+    assert all(s["size"]["owned"] for s in empty.get("/api/shelves/frames").json())
 
 
 @pytest.mark.parametrize(

@@ -24,8 +24,8 @@ onMounted(() => {
   void read()
 })
 const opened = ref<ShelvedSize | 'new' | null>(null)
-const marked_ = ref<number[]>([])
-const toggle = (id: number) => (marked_.value = marked_.value.includes(id) ? marked_.value.filter((x) => x !== id) : [...marked_.value, id].slice(-8))
+const compared = ref<number[]>([])
+const toggle = (id: number) => (compared.value = compared.value.includes(id) ? compared.value.filter((x) => x !== id) : [...compared.value, id].slice(-8))
 async function kept() {
   opened.value = null
   await read()
@@ -95,7 +95,7 @@ const tickY = computed(() => ticks(range.value.y0, range.value.y1, 50).map((v) =
             <thead><tr><th class="tick"><span class="visually-hidden">Compare</span></th><th>Size</th><th v-for="c in COLUMNS" :key="c[0]">{{ c[1] }}</th><th>ETT</th><th>Trail</th></tr></thead>
             <tbody>
               <tr v-for="s in list" :key="s.id">
-                <td class="tick"><input type="checkbox" :checked="marked_.includes(s.id)" :aria-label="`compare ${s.size.frame} ${s.size.size}`" @change="toggle(s.id)" /></td>
+                <td class="tick"><input type="checkbox" :checked="compared.includes(s.id)" :aria-label="`compare ${s.size.frame} ${s.size.size}`" @change="toggle(s.id)" /></td>
                 <th scope="row"><button type="button" class="open" @click="opened = s">{{ s.size.size }}</button></th>
                 <td v-for="c in COLUMNS" :key="c[0]" class="figure" :class="{ odd: audit(s, c[0]), derived: s.size.chart.derived?.includes(c[0]), assumed: s.size.chart.assumed?.includes(c[0]) }" :title="audit(s, c[0]) ? `the rest gives ${audit(s, c[0])!.computed.toFixed(1)}` : undefined">{{ cell(s, c[0]) }}</td>
                 <td class="figure">{{ show(s.ett_mm, unit) }}</td><td class="figure">{{ show(s.trail_mm, unit) }}</td>
@@ -107,7 +107,7 @@ const tickY = computed(() => ticks(range.value.y0, range.value.y1, 50).map((v) =
       </section>
       <aside v-if="opened"><SizeForm :size="opened === 'new' ? null : opened" @kept="kept" @close="opened = null" /></aside>
       <aside v-else>
-        <router-link v-if="marked_.length" class="press solid" :to="`/frames/compare?sizes=${marked_.join(',')}`">Compare {{ marked_.length }} {{ marked_.length === 1 ? 'size' : 'sizes' }}</router-link>
+        <router-link v-if="compared.length" class="press solid" :to="`/frames/compare?sizes=${compared.join(',')}`">Compare {{ compared.length }} {{ compared.length === 1 ? 'size' : 'sizes' }}</router-link>
         <h2>Add frames</h2>
         <div class="add"><router-link class="press solid" to="/frames/paste">Paste a chart</router-link><button type="button" class="press" @click="opened = 'new'">By hand</button></div>
         <h2>Take in, hand out</h2>

@@ -70,7 +70,7 @@ PROMPTS: tuple[Prompt, ...] = (
     Prompt("spacers_under", "bar", "Spacers under the stem", "All of them, without the top cover.", 0, 120, usual=True),
     Prompt("spacers_over", "bar", "Spacers over the stem", "All of them, without the cap.", 0, 120, usual=True),
     Prompt("bar_width", "bar", "Bar width", "Drop: middle to middle at the hoods. Flat: end to end.", 300, 900, usual=True),
-    Prompt("bar_rotation", "bar", "Bar rotation", "Inclinometer on the ramp or the drop's end; hoods up is plus.", -30, 40, "°"),
+    Prompt("bar_rotation", "bar", "Bar rotation", "Inclinometer on the ramp; rising to the hoods is plus.", -30, 40, "°"),
     Prompt("bar_model", "bar", "Bar", "As it is printed.", unit="words"),
     # Feet: crank, pedals, cleats, shoes.
     Prompt("crank", "feet", "Crank length", "Printed inside the arm.", 100, 220, usual=True),

@@ -12,10 +12,15 @@ from waymark.core.marks import Mark
 from waymark.core.rules.house import NUMBERS
 from waymark.core.rules.schools import HANDLING, LOOKS
 from waymark.core.search.headroom import Room
-from waymark.core.search.model import SizeResult
+from waymark.core.search.model import DEAR_PART, PART, SMALL_PART, SizeResult
 
 STEEP_DEG = 10.0
 ROOM_STEP_MM = 5
+_PRICES = {
+    SMALL_PART: "the price of a stem",
+    PART: "the price of a bar",
+    DEAR_PART: "the price of a one-piece cockpit",
+}
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,7 +55,7 @@ class Standing:
 
 @dataclass(frozen=True, slots=True)
 class Candidate:
-    """A build on the frontier: why it stands, what it gives up, and whether each is named by the best value."""
+    """A build on the frontier: why it stands, and what it gives up."""
 
     standing: Standing
     stands: str
@@ -155,14 +160,7 @@ def _gives_up(s: Standing, kept: Sequence[Standing]) -> str:
         )  # fmt: skip
         said.append(((most - s.room.total_mm) / 10, f"room: {least[0]} left {least[1]}"))
     if s.rung > min(k.rung for k in kept):
-        said.append(
-            (
-                s.rung,
-                {1: "the price of a stem", 2: "the price of a bar", 3: "the price of a one-piece cockpit"}[
-                    s.rung
-                ],
-            )
-        )
+        said.append((s.rung, _PRICES[s.rung]))
     if s.handling > min(k.handling for k in kept) + 1:
         said.append(
             (

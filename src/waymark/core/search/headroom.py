@@ -16,7 +16,7 @@ from waymark.core.cockpit.spacers import heights_mm
 from waymark.core.cockpit.steerer import Stem
 from waymark.core.frame.geometry import steering_axis
 from waymark.core.marks import Mark
-from waymark.core.search.model import Goal, PostOption, SaddleOption, SizeResult, StemOption
+from waymark.core.search.model import Goal, PostOption, SaddleOption, SizeResult
 from waymark.core.search.seats import post_bounds
 from waymark.core.seat.post import seat_axes
 
@@ -40,11 +40,6 @@ class Room:
         """Room in all four directions together."""
         return self.up_mm + self.down_mm + self.forward_mm + self.back_mm
 
-    @property
-    def least_mm(self) -> int:
-        """The tightest direction."""
-        return min(self.up_mm, self.down_mm, self.forward_mm, self.back_mm)
-
 
 NO_ROOM = Room(0, 0, 0, 0)
 
@@ -57,8 +52,7 @@ def reachable(r: SizeResult, spacers_mm: tuple[float, ...]) -> Floats:
         stems = [Stem(c.length_mm, c.angle_deg, c.clamp_height_mm)]
         drawer, places = c.spacers_mm, c.places
     else:
-        stem = r.stem
-        stems = [s for _, s in stem.ways()] if isinstance(stem, StemOption) else [r.stem_stands]
+        stems = [s for _, s in r.stem.ways()] if r.stem else [r.stem_stands]
         drawer = spacers_mm
         places = r.bar.places if r.bar is not None else (r.place,)
     u, n = steering_axis(frame.head_angle_deg)

@@ -78,7 +78,8 @@ class Place:
     """One way a bar can stand: the hand from the clamp's centre, the bar's rotation and the lever's slide.
 
     ``slide_mm`` is along the bend, + down the drop. ``effort`` counts steps away from what the school of bar
-    rotation asks for, 0 for just that (or for the bar as it stands).
+    rotation asks for, 0 for just that (or for the bar as it stands). ``says`` is how a mechanic sets it, empty
+    where nothing is to be set.
     """
 
     off: Mark
@@ -86,6 +87,7 @@ class Place:
     slide_mm: float = 0.0
     slope_deg: float | None = None
     effort: int = 0
+    says: str = ""
 
 
 @dataclass(frozen=True, slots=True)

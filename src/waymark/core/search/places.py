@@ -7,6 +7,7 @@ of it, each with the lever put where the hood then rises by a slope inside the h
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 from math import pi
 
 from waymark.core.cockpit.bars import DropBar, FlatBar, Lever, place_grip, place_hood
@@ -54,8 +55,7 @@ def drop_places(
         bar, Lever(arc, lever.forward_mm, lever.out_mm, lever.slope_deg), stands.rotation_deg
     ).at
     shift = stands.off - said
-    moved = [Place(p.off + shift, p.rotation_deg, p.slide_mm, p.slope_deg, p.effort + 1) for p in made]
-    return (stands, *moved)
+    return (stands, *(replace(p, off=p.off + shift, effort=p.effort + 1) for p in made))
 
 
 def _hood_places(bar: DropBar, lever: Lever, rotations: Sequence[tuple[float, int]]) -> list[Place]:
@@ -72,8 +72,30 @@ def _hood_places(bar: DropBar, lever: Lever, rotations: Sequence[tuple[float, in
                 # The lever would sit on the ramp, before the bend begins.
                 continue
             slide = (arc - lever.arc_deg) * pi / 180 * bar.bend_radius_mm
-            made.append(Place(hood.at, rotation, slide, slope, effort + abs(step)))
+            says = (
+                f"ramp {_leaning(rotation - bar.ramp_deg)}, levers {_slid(slide)}, hoods rising {slope:.0f}°"
+            )
+            made.append(Place(hood.at, rotation, slide, slope, effort + abs(step), says))
     return made
+
+
+def _leaning(slope_deg: float) -> str:
+    """A slope from level as an inclinometer on it reads."""
+    shown = round(slope_deg, 1)
+    return "level" if shown == 0 else f"{abs(shown):g}° {'up' if shown > 0 else 'down'} to the front"
+
+
+def _slid(slide_mm: float) -> str:
+    """A lever's way along the bend."""
+    shown = round(slide_mm)
+    return "where they are" if shown == 0 else f"{abs(shown)} {'down' if shown > 0 else 'up'} the bend"
+
+
+def _rolled(roll_deg: float) -> str:
+    """A flat bar's roll from its rise standing upright."""
+    if roll_deg == 0:
+        return "rise upright"
+    return f"rolled {abs(roll_deg):g}° {'back' if roll_deg > 0 else 'forward'}"
 
 
 def fixed_drop_places(bar: DropBar, lever: Lever) -> tuple[Place, ...]:
@@ -88,14 +110,14 @@ def fixed_drop_places(bar: DropBar, lever: Lever) -> tuple[Place, ...]:
 def flat_places(bar: FlatBar, hand_inset_mm: float, stands: Place | None = None) -> tuple[Place, ...]:
     """The grip's places as the bar is rolled two steps either way from its rise standing upright."""
     made = [
-        Place(place_grip(bar, hand_inset_mm, roll).at, roll, 0.0, None, abs(step))
+        Place(place_grip(bar, hand_inset_mm, roll).at, roll, 0.0, None, abs(step), _rolled(roll))
         for step in STEPS
         for roll in (step * PLACING["roll_step_deg"].value,)
     ]
     if stands is None:
         return tuple(made)
     shift = stands.off - place_grip(bar, hand_inset_mm, stands.rotation_deg).at
-    return (stands, *(Place(p.off + shift, p.rotation_deg, 0.0, None, p.effort + 1) for p in made))
+    return (stands, *(replace(p, off=p.off + shift, effort=p.effort + 1) for p in made))
 
 
 def pad_places(
@@ -107,7 +129,14 @@ def pad_places(
     """
     middle = (len(fore_aft_mm) - 1) / 2
     made = [
-        Place(Mark(x, y), 0.0, x, None, round(abs(i - middle)) + j)
+        Place(
+            Mark(x, y),
+            0.0,
+            x,
+            None,
+            round(abs(i - middle)) + j,
+            f"pads {x:g} ahead of the clamp, {y:g} over it",
+        )
         for j, y in enumerate(sorted(stacks_mm))
         for i, x in enumerate(sorted(fore_aft_mm))
     ]

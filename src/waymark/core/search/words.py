@@ -20,16 +20,6 @@ def stem_words(r: SizeResult) -> str:
     return f"{r.stem_stands.length_mm:g} {_signed(r.stem_stands.angle_deg)}°"
 
 
-def place_words(r: SizeResult) -> str:
-    """How the bar is turned and the lever slid, empty where nothing is."""
-    said = []
-    if abs(r.place.rotation_deg) >= 0.05:
-        said.append(f"bar turned {_signed(round(r.place.rotation_deg, 1))}°")
-    if abs(r.place.slide_mm) >= 0.5 and r.place.slope_deg is not None:
-        said.append(f"levers {abs(r.place.slide_mm):.0f} {'down' if r.place.slide_mm > 0 else 'up'} the bend")
-    return ", ".join(said)
-
-
 def _nearness(r: SizeResult) -> str:
     off = round(r.miss_mm)
     if off == 0:

@@ -27,9 +27,7 @@ class SetupFacts:
     drop_bar: bool
     foot_stack_mm: float
     crank_mm: float
-    rotation_deg: float | None = None
-    lever_slide_mm: float = 0.0
-    hood_slope_deg: float | None = None
+    bar_stands: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -76,7 +74,7 @@ def steps_for(f: SetupFacts) -> list[Step]:
             "stem, steerer",
         ),
         Step(
-            f"Bar square to the fork crown, {_turned(f)}.",
+            f"Bar square to the fork crown, {f.bar_stands or 'angle as marked; pen marks meet'}.",
             "gaps at the face plate equal",
             "stem, bar",
         ),
@@ -111,18 +109,6 @@ def _slide(slide_mm: float) -> str:
 
 def _pile(pieces: tuple[float, ...]) -> str:
     return " and ".join(f"{p:g}" for p in pieces) if pieces else "none"
-
-
-def _turned(f: SetupFacts) -> str:
-    """How the bar is turned: to a rotation from level and a lever's place, or as the pen marks have it."""
-    if f.rotation_deg is None:
-        return "angle as marked; pen marks meet"
-    said = f"turned {_angle(round(f.rotation_deg, 1))}, hoods up being plus"
-    if abs(f.lever_slide_mm) >= 0.5:
-        said += f"; levers {abs(f.lever_slide_mm):.0f} {'down' if f.lever_slide_mm > 0 else 'up'} the bend"
-    if f.hood_slope_deg is not None:
-        said += f"; hoods rise {f.hood_slope_deg:.0f}°"
-    return said
 
 
 def _angle(angle_deg: float) -> str:

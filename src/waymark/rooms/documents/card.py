@@ -81,9 +81,7 @@ def _steps(state: FitState, layers: Layers, under: tuple[float, ...], over: tupl
             hand_ahead_mm=off.x_mm, hand_above_mm=off.y_mm,
             drop_bar=state.measure.bar is None or state.measure.bar.kind == "drop_bar",
             foot_stack_mm=layers.context.foot_stack_mm, crank_mm=layers.context.saddle.crank_mm,
-            rotation_deg=b.place.rotation_deg if b.place else None,
-            lever_slide_mm=b.place.slide_mm if b.place else 0.0,
-            hood_slope_deg=b.place.slope_deg if b.place else None,
+            bar_stands=b.place.says if b.place else "",
         )
     )  # fmt: skip
 

@@ -13,7 +13,7 @@ from waymark.core.search import Goal, SizeResult
 from waymark.core.search.headroom import Room, hand_room
 from waymark.core.search.model import RUNGS
 from waymark.core.search.previews import FrontEnd, Stop, now, spacer_stops, stem_stops
-from waymark.core.search.words import place_words, stem_words
+from waymark.core.search.words import stem_words
 from waymark.core.units import whole
 from waymark.rooms.fits import planning
 from waymark.rooms.fits.layers import Layers
@@ -21,6 +21,7 @@ from waymark.rooms.fits.ledger import tolerance_of
 from waymark.rooms.fits.pictures import Drawn, shapes
 from waymark.rooms.fits.state import FitState, Point
 from waymark.rooms.fits.views import BarOut, BuildView, FrontOut, Piece, Rail, RoomOut, StopOut
+from waymark.rooms.riders import Profile
 
 STEEP_STEM_DEG = 10.0
 
@@ -30,7 +31,9 @@ def point(at: Mark) -> Point:
     return Point(x_mm=round(at.x_mm, 2), y_mm=round(at.y_mm, 2))
 
 
-def build_view(session: Session, state: FitState, layers: Layers, drawn: Drawn | None) -> BuildView | None:
+def build_view(
+    session: Session, profile: Profile, state: FitState, layers: Layers, drawn: Drawn | None
+) -> BuildView | None:
     """The Build post, or ``None`` while no frame and stem are chosen."""
     front, frame, goal = (
         planning.front_end(state),
@@ -72,7 +75,7 @@ def build_view(session: Session, state: FitState, layers: Layers, drawn: Drawn |
               stem_stops([end(x, front.length_mm, x) for x in angles], frame, goal),
               (-STEEP_STEM_DEG, STEEP_STEM_DEG)),
     ]  # fmt: skip
-    best, _, wide = planning.best_for_chosen(session, state)
+    best, _, wide = planning.best_for_chosen(session, state, profile)
     u = steerer_layers(drawn.bike.frame, drawn.bike.front)
     over = FrontEnd(front.spacers_mm, front.length_mm, -front.angle_deg, front.clamp_height_mm)
     stop = now(over, frame, goal) if stem.both_ways and stem.angle_deg else None
@@ -93,18 +96,8 @@ def _bar(state: FitState) -> BarOut:
     """The bar of the plan and how it stands."""
     b, bar = state.build, state.build.bar or state.measure.bar
     name = b.cockpit.name if b.cockpit else bar.name if bar else "bar as on the old bike"
-    said = []
-    if b.place is not None:
-        if abs(b.place.rotation_deg) >= 0.05:
-            said.append(f"turned {b.place.rotation_deg:+.1f}° from level".replace("-", "−"))
-        if b.place.slope_deg is not None:
-            said.append(
-                f"levers {abs(b.place.slide_mm):.0f} mm {'down' if b.place.slide_mm >= 0 else 'up'} the bend"
-            )
-            said.append(f"hoods rise {b.place.slope_deg:.0f}°")
-    return BarOut(
-        name=name, stands=", ".join(said) or "as it stands", new=b.bar is not None or b.cockpit is not None
-    )
+    stands = b.place.says if b.place else ""
+    return BarOut(name=name, stands=stands or "as it stands", new=b.bar is not None or b.cockpit is not None)
 
 
 def _fronts(session: Session, state: FitState, best: SizeResult, goal: Goal) -> list[FrontOut]:
@@ -135,7 +128,7 @@ def build_words(r: SizeResult) -> str:
     said = [f"{'cockpit' if r.cockpit else 'stem'} {stem_words(r)}", f"{r.spacers_mm:g} of spacers"]
     if r.cover_mm != r.frame.cover_mm:
         said.append(f"cover {r.cover_mm:g}")
-    said += [place_words(r)] if place_words(r) else []
+    said += [r.place.says] if r.place.says else []
     return ", ".join(said)
 
 

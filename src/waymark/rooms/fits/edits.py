@@ -16,10 +16,12 @@ from waymark.core.units.show import MINUS
 from waymark.rooms.deps import MOST_KEY, refused
 from waymark.rooms.fits import measure_edits, planning
 from waymark.rooms.fits.state import BuildState, FitState, Look, Schools
-from waymark.rooms.riders import Typed
+from waymark.rooms.riders import Profile, Typed
 from waymark.rooms.shelves import frame_size
 
 Apply = Callable[[Session, FitState, Any, str], str]
+# What chooses parts also asks for the rider: shoulders, mass, what can be stepped over.
+For = Callable[[Session, Profile, FitState, Any, str], str]
 
 BUILT: Mapping[str, tuple[str, float, float]] = {
     "saddle_x": ("Saddle fore, built", -500, 300),
@@ -34,16 +36,18 @@ TEXTS: Mapping[str, tuple[str, int]] = {
 }
 
 
-def apply(session: Session, state: FitState, path: str, value: Any) -> str:
+def apply(session: Session, profile: Profile, state: FitState, path: str, value: Any) -> str:
     """Apply one change to ``state`` in place and return its title for the history.
 
     ``path`` is such as ``measure.reading`` or ``build.spacers_mm``; raises ``InputError`` naming the
     path for a value that cannot be, and for an unknown path.
     """
+    if path in _CHOOSING:
+        return _CHOOSING[path](session, profile, state, value, path)
     handler = _HANDLERS.get(path)
     if handler is None:
         raise InputError(
-            f"“{path[:60]}” is nothing that can be changed.", field="path", allowed=", ".join(sorted(_HANDLERS)),
+            f"“{path[:60]}” is nothing that can be changed.", field="path", allowed=", ".join(PATHS),
             kept=path[:60],
         )  # fmt: skip
     return handler(session, state, value, path)
@@ -126,7 +130,7 @@ def _signed(value: float) -> str:
     return f"{value:+g}".replace("-", MINUS) if value else "0"
 
 
-def _choose_frame(session: Session, state: FitState, value: Any, path: str) -> str:
+def _choose_frame(session: Session, profile: Profile, state: FitState, value: Any, path: str) -> str:
     bar = None
     if isinstance(value, dict):
         if set(value) != {"id", "bar"} or not isinstance(value["bar"], str):
@@ -140,7 +144,7 @@ def _choose_frame(session: Session, state: FitState, value: Any, path: str) -> s
     state.frame.chosen = size
     if state.frame.held is not None and state.frame.held.label == size.label:
         state.frame.held = None
-    planning.take_best(session, state, bar)
+    planning.take_best(session, state, profile, bar)
     return f"Frame {size.label}"
 
 
@@ -209,23 +213,23 @@ def _turn(session: Session, state: FitState, value: Any, path: str) -> str:
     return "Stem turned over" if value else "Stem as printed"
 
 
-def _best(session: Session, state: FitState, value: Any, path: str) -> str:
-    planning.take_best(session, state)
+def _best(session: Session, profile: Profile, state: FitState, value: Any, path: str) -> str:
+    planning.take_best(session, state, profile)
     return "Best build for this size"
 
 
-def _front(session: Session, state: FitState, value: Any, path: str) -> str:
+def _front(session: Session, profile: Profile, state: FitState, value: Any, path: str) -> str:
     if not isinstance(value, str):
         raise InputError(
             "Name the bar or cockpit.", field=path, allowed="a key of the ladder", kept=repr(value)[:40]
         )
-    planning.take_best(session, state, value[:200])
+    planning.take_best(session, state, profile, value[:200])
     bar = state.build.cockpit or state.build.bar
     return f"Front end: {bar.name if bar else 'own bar'}"
 
 
-def _seat(session: Session, state: FitState, value: Any, path: str) -> str:
-    planning.take_seat(session, state)
+def _seat(session: Session, profile: Profile, state: FitState, value: Any, path: str) -> str:
+    planning.take_seat(session, state, profile)
     return "Seat set to the goal"
 
 
@@ -244,15 +248,17 @@ _HANDLERS: dict[str, Apply] = {
     "goal.discipline": _discipline,
     "goal.saddle": _nudge,
     "goal.hand": _nudge,
-    "frame.chosen": _choose_frame,
     "frame.held": _hold_frame,
     "frame.look": _look,
     "frame.school": _school,
     "build.spacers_mm": _spacers,
     "build.stem": _stem,
     "build.turned_over": _turn,
+}
+_CHOOSING: dict[str, For] = {
+    "frame.chosen": _choose_frame,
     "build.best": _best,
     "build.front": _front,
     "build.seat": _seat,
 }
-PATHS: tuple[str, ...] = tuple(sorted(_HANDLERS))
+PATHS: tuple[str, ...] = tuple(sorted((*_HANDLERS, *_CHOOSING)))

@@ -6,6 +6,8 @@ import json
 from collections import OrderedDict
 from collections.abc import Callable, Iterator, Sequence
 from contextlib import suppress
+from dataclasses import replace
+from math import pi
 from queue import Queue
 from threading import Event, Lock, Thread
 
@@ -24,10 +26,11 @@ from waymark.rooms.fits.layers import Layers
 from waymark.rooms.fits.state import FitState
 from waymark.rooms.fits.surveying import read_value
 from waymark.rooms.riders import Profile
-from waymark.rooms.shelves import FrameSize, Wanted, parts, places_of, search_shelf
+from waymark.rooms.shelves import DropBarPart, FrameSize, Wanted, parts, places_of, search_shelf
 
 SHOES_MM = 15.0
 BIKE_MASS_KG = 10.0
+_SAME_MM = 1e-6
 # Frames of these uses are looked at for a goal of that use, unless the fitter says otherwise.
 NEAR_KINDS: dict[str, tuple[str, ...]] = {
     "road": ("road", "endurance"), "endurance": ("endurance", "road", "gravel"),
@@ -58,18 +61,43 @@ def wanted(state: FitState, profile: Profile | None) -> Wanted:
     )  # fmt: skip
 
 
-def own_bar(state: FitState, layers: Layers) -> BarOption:
-    """The rider's own bar: first as it stands, then where the school of rotation would have it."""
-    rotation = read_value(state.measure, "bar_rotation") or 0.0
-    stands = Place(layers.context.hand_off_clamp, rotation)
+def own_bar(state: FitState, layers: Layers) -> BarOption | None:
+    """The rider's own bar, first as it stands; None where it has no such hand as the goal asks for.
+
+    It is turned only from a rotation that was read (or where the hand's place is the part's own, so that both
+    speak of the same bar): a guess of some degrees would move the hand by as many millimetres.
+    """
     bar = state.measure.bar
-    places: tuple[Place, ...] = ()
-    if bar is not None:
-        places = places_of(bar, Wanted(hand_is(state), state.frame.schools.rotation), stands)
-    return BarOption(
-        "own", bar.name if bar else "bar as it is", bar.bar_clamp_mm if bar else None, places or (stands,),
-        bar.width_mm if bar else None, FREE,
-    )  # fmt: skip
+    stands = Place(layers.context.hand_off_clamp)
+    if bar is None:
+        return BarOption("own", "bar as it is", None, (stands,), rung=FREE)
+    school = Wanted(hand_is(state), state.frame.schools.rotation)
+    if not places_of(bar, school):
+        return None
+    places: tuple[Place, ...] = (stands,)
+    if can_turn(state, layers):
+        places = places_of(bar, school, _as_read(state, stands))
+    return BarOption("own", bar.name, bar.bar_clamp_mm, places, bar.width_mm, FREE)
+
+
+def can_turn(state: FitState, layers: Layers) -> bool:
+    """Whether it is known how the own bar stands now, so that the search may turn it."""
+    bar = state.measure.bar
+    if not isinstance(bar, DropBarPart) or "bar_rotation" in state.measure.readings:
+        return True
+    return layers.context.hand_off_clamp.distance_mm(bar.hand_off_clamp()) < _SAME_MM
+
+
+def _as_read(state: FitState, stands: Place) -> Place:
+    """The own bar as it stands: its rotation from the ramp as read, its levers from the hoods' slope."""
+    bar, ramp = state.measure.bar, read_value(state.measure, "bar_rotation")
+    if not isinstance(bar, DropBarPart) or ramp is None:
+        return stands
+    rotation = ramp + bar.ramp_deg
+    slope = read_value(state.measure, "hood_slope.right")
+    arc = bar.lever_arc_deg if slope is None else bar.lever_slope_deg + rotation - slope
+    slide = (arc - bar.lever_arc_deg) * pi / 180 * bar.bend_radius_mm
+    return replace(stands, rotation_deg=rotation, slide_mm=slide)
 
 
 def gates_of(state: FitState, profile: Profile | None) -> Gates:
@@ -116,7 +144,7 @@ def shelf_for(
     """The core's shelf of ``sizes`` with the file's own bar and every part that may go on them."""
     kept = [(str(p.id), p.part) for p in parts(session)]
     own = own_bar(state, layers)
-    return search_shelf(sizes, kept, own.clamp_mm, own, wanted(state, profile))
+    return search_shelf(sizes, kept, own.clamp_mm if own else None, own, wanted(state, profile))
 
 
 def reference_of(state: FitState, layers: Layers) -> Reference | None:
@@ -193,10 +221,12 @@ def progress(question: Question) -> Iterator[str]:
         return not stop.is_set()
 
     def work() -> None:
-        with suppress(StoppedError):
-            whole_of(*question, watch)
-            told.put({"ready": True})
-        told.put(None)
+        try:
+            with suppress(StoppedError):
+                whole_of(*question, watch)
+                told.put({"ready": True})
+        finally:
+            told.put(None)
 
     Thread(target=work, daemon=True).start()
     try:

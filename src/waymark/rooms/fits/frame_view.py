@@ -43,6 +43,7 @@ from waymark.rooms.shelves import FrameSize, frame_option, frame_sizes
 
 USUAL_CLAMP_HEIGHT_MM = 40.0
 NO_WHOLE = Whole((), (), {}, ())
+UNTURNED = "The own bar is taken as it stands: read its rotation on the ramp, and the search may turn it."
 MOST_OFFERS, MOST_LINES, NEAREST = 400, 12, 3
 # These stand over the drawing, in this order; the rest stands with the schools.
 OVER_THE_DRAWING = (
@@ -105,7 +106,7 @@ def frames_view(session: Session, profile: Profile, state: FitState, layers: Lay
         frontier=[_line(c.standing.result, whole, kept, state, c.stands, c.gives_up) for c in _first_lines(whole)],
         now=point(Mark(present.chart.reach_mm, present.chart.stack_mm)) if present else None,
         compared=_compared(profile, state, layers, shelf, goal, whole, (a, b), nose),
-        between=_between(whole, a, b), schools=_schools(state), look=_look(state, shelved, looked),
+        between=_between(whole, a, b), schools=_schools(state), look=_look(state, layers, shelved, looked),
         no_fit=_no_fit(whole, kept) if offers and not carry else None,
     )  # fmt: skip
 
@@ -311,7 +312,10 @@ def _schools(state: FitState) -> list[SchoolOut]:
 
 
 def _look(
-    state: FitState, shelved: Sequence[tuple[int, FrameSize]], looked: Sequence[tuple[int, FrameSize]]
+    state: FitState,
+    layers: Layers,
+    shelved: Sequence[tuple[int, FrameSize]],
+    looked: Sequence[tuple[int, FrameSize]],
 ) -> LookOut:
     look = state.frame.look
     kinds = look.kinds if look.kinds is not None else list(frame_search.NEAR_KINDS[state.goal.discipline])
@@ -320,6 +324,7 @@ def _look(
         kinds=list(kinds), every_kind=list(dict.fromkeys(s.kind for s in every)),
         every_material=sorted({s.material for s in every}), every_tag=sorted({t for s in every for t in s.tags}),
         shown=len(looked), shelved=len(every),
+        note="" if frame_search.can_turn(state, layers) else UNTURNED,
     )  # fmt: skip
 
 

@@ -12,9 +12,10 @@ from waymark.core.errors import InputError
 from waymark.core.search import CockpitOption, FrameOption, Goal, Place, Shelf, SizeResult
 from waymark.core.search.previews import FrontEnd
 from waymark.core.search.seats import best_seat
-from waymark.rooms.fits.frame_search import shelf_for, whole_of
+from waymark.rooms.fits.frame_search import gates_of, shelf_for, whole_of
 from waymark.rooms.fits.layers import Layers, layers_of, plan_cover_mm, plan_off, search_goal
 from waymark.rooms.fits.state import FitState, PlaceState, Point
+from waymark.rooms.riders import Profile
 from waymark.rooms.shelves import (
     AeroBarPart,
     CockpitPart,
@@ -47,18 +48,21 @@ def plan_goal(state: FitState, layers: Layers) -> Goal | None:
     return None if goal is None else replace(goal, hand_off_clamp=plan_off(state, layers.context))
 
 
-def best_for_chosen(session: Session, state: FitState) -> tuple[SizeResult, Shelf, Goal]:
-    """The exact best builds of the chosen size, with the shelf and goal; ``InputError`` where one is missing."""
+def best_for_chosen(session: Session, state: FitState, profile: Profile) -> tuple[SizeResult, Shelf, Goal]:
+    """The exact best builds of the chosen size, with the shelf and goal; ``InputError`` where one is missing.
+
+    The question is the Frame post's own, for this size alone, so that a build offered there can be taken.
+    """
     if state.frame.chosen is None:
         raise InputError("Choose a frame first.", field="frame.chosen", allowed="a size from the shelf")
     layers = layers_of(state)
-    goal = search_goal(state, layers)
+    goal = search_goal(state, layers, gates_of(state, profile))
     if goal is None:
         raise InputError(
             "The goal is not known yet: saddle and hand are still to be measured.", field="measure",
             allowed="two statements for the saddle, two for the hand",
         )  # fmt: skip
-    shelf = shelf_for(session, state, layers, None, [("chosen", state.frame.chosen)])
+    shelf = shelf_for(session, state, layers, profile, [("chosen", state.frame.chosen)])
     whole = whole_of(shelf, goal, None)
     if not whole.sizes:
         why = whole.unbuilt[0][1] if whole.unbuilt else "There is no stem on the shelf."
@@ -66,13 +70,13 @@ def best_for_chosen(session: Session, state: FitState) -> tuple[SizeResult, Shel
     return whole.sizes[0], shelf, goal
 
 
-def take_best(session: Session, state: FitState, bar: str | None = None) -> None:
+def take_best(session: Session, state: FitState, profile: Profile, bar: str | None = None) -> None:
     """Put the exact best build for the chosen size into the plan, front end and seat.
 
     ``bar`` asks for the best build with that bar or cockpit, a key of the search; raises ``InputError`` for one
     that is not among the size's builds.
     """
-    main, _, goal = best_for_chosen(session, state)
+    main, _, goal = best_for_chosen(session, state, profile)
     best = main if bar is None else next((b for b in (main, *main.others) if b.bar_key == bar), None)
     if best is None:
         raise InputError(
@@ -102,7 +106,7 @@ def _keep_front(session: Session, state: FitState, best: SizeResult) -> None:
         if best.bar is not None and best.bar.key != "own":
             bar = part(session, int(best.bar.key), "drop_bar", "flat_bar", "aero_bar")
             b.bar = bar if isinstance(bar, DropBarPart | FlatBarPart | AeroBarPart) else None
-    stands = best.bar is not None and best.bar.key == "own" and place is best.bar.places[0]
+    stands = best.bar is not None and best.bar.key == "own" and place == best.bar.places[0]
     b.place = None if stands else place_state(place)
 
 
@@ -111,7 +115,7 @@ def place_state(place: Place) -> PlaceState:
     return PlaceState(
         off_x_mm=round(place.off.x_mm, 6), off_y_mm=round(place.off.y_mm, 6),
         rotation_deg=round(place.rotation_deg, 2), slide_mm=round(place.slide_mm, 2),
-        slope_deg=None if place.slope_deg is None else round(place.slope_deg, 2),
+        slope_deg=None if place.slope_deg is None else round(place.slope_deg, 2), says=place.says,
     )  # fmt: skip
 
 
@@ -142,9 +146,9 @@ def _keep_seat(session: Session, state: FitState, best: SizeResult) -> None:
     b.post_exposed_mm, b.slide_mm = round(seat.exposed_mm), round(seat.slide_mm)
 
 
-def take_seat(session: Session, state: FitState) -> None:
+def take_seat(session: Session, state: FitState, profile: Profile) -> None:
     """Set post and rails to the goal again, leaving the front end as it is."""
-    best, _, _ = best_for_chosen(session, state)
+    best, _, _ = best_for_chosen(session, state, profile)
     _keep_seat(session, state, best)
 
 
@@ -177,10 +181,12 @@ def stem_standing(
     if state.build.cockpit is not None:
         return _listed_stem(state, length, angle, path), False
     clamp = bar_clamp_mm(state)
-    offers = []
+    offers, same = [], state.build.stem
     for it in parts(session, "stem"):
         stem = it.part
         if not isinstance(stem, StemPart) or (clamp is not None and stem.bar_clamp_mm != clamp):
+            continue
+        if not (stem.in_stock or stem.owned or (same is not None and stem.name == same.name)):
             continue
         if stem.length_mm == length and stem.angle_deg == angle:
             offers.append((False, stem))
@@ -191,7 +197,6 @@ def stem_standing(
             "No stem on the shelf stands at this length and angle.", field=path,
             allowed="a stop that is drawn solid", kept=f"{length}, {angle}"[:60],
         )  # fmt: skip
-    same = state.build.stem
     # Stay with the stem in hand when it can do it; else the one that stands so as printed.
     over, stem = min(offers, key=lambda o: (same is None or o[1].name != same.name, o[0]))
     return stem, over

@@ -65,7 +65,8 @@ def change(session: Session, fit: FitRow, base_revision: int, changes: Sequence[
     """Apply changes as one revision, all or none; raises ``ConflictError`` on a stale base."""
     history.demand_head(fit, base_revision)
     state = history.state_of(history.head_of(session, fit))
-    titles = [edits.apply(session, state, c.path, c.value) for c in changes]
+    profile = profile_of(fit.rider)
+    titles = [edits.apply(session, profile, state, c.path, c.value) for c in changes]
     try:
         whole = FitState.model_validate(state.model_dump())
     except ValidationError as wrong:

@@ -75,7 +75,7 @@ def sheet_of(session: Session, fit: FitRow, view: PostName) -> Sheet:
         problems=problems, dials=dials_of(profile, state, layers, view),
         picture=picture, measure=_measure(session, state, layers, drawn) if view == "measure" else None,
         frames=frame_view.frames_view(session, profile, state, layers) if view == "frame" else None,
-        build=build_view.build_view(session, state, layers, plan) if view == "build" else None,
+        build=build_view.build_view(session, profile, state, layers, plan) if view == "build" else None,
         cautions=cautions_of(profile, state, layers), history=history_of(session, fit),
     )  # fmt: skip
 

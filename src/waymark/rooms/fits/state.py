@@ -163,13 +163,14 @@ class FrameState(Strict):
 
 
 class PlaceState(Strict):
-    """Where the hand is from the bar clamp, how the bar is turned and the lever slid for it."""
+    """Where the hand is from the bar clamp, how the bar is turned and the lever slid for it, in a mechanic's words."""
 
     off_x_mm: float = mm(-200, 300)
     off_y_mm: float = mm(-200, 300)
     rotation_deg: float = mm(-90, 90, default=0)
     slide_mm: float = mm(-200, 200, default=0)
     slope_deg: float | None = mm(-90, 90, default=None)
+    says: str = Field(default="", max_length=160)
 
     def off(self) -> Mark:
         """The hand from the clamp's centre."""

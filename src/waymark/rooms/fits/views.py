@@ -205,6 +205,7 @@ class LookOut(BaseModel):
     every_tag: list[str]
     shown: int
     shelved: int
+    note: str
 
 
 class NoFit(BaseModel):

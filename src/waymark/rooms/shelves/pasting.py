@@ -15,6 +15,7 @@ from pydantic import BaseModel, Field, ValidationError
 from sqlalchemy.orm import Session
 
 from waymark.core.errors import InputError, WaymarkError
+from waymark.rooms.shelves import service
 from waymark.rooms.shelves.base import Names, Strict
 from waymark.rooms.shelves.csvio import FORMULA_STARTS, bad_line
 from waymark.rooms.shelves.headings import HEADINGS, WHEELS_MM, Unit, names_sizes, quantity_of, unit_of
@@ -90,8 +91,6 @@ def paste(session: Session, page: Paste) -> Pasted:
 
     Raises ``InputError`` where no chart can be seen in the text, or a frame's name is missing when it is taken.
     """
-    from waymark.rooms.shelves import service
-
     if len(page.text) > MOST_LETTERS:
         raise InputError(
             "That is a book, not a chart.", field="text", allowed=f"at most {MOST_LETTERS:,} letters",
@@ -351,8 +350,6 @@ def _no_doubles(rows: list[PastedRow]) -> None:
 
 
 def _size(index: int, label: str, rows: list[PastedRow], page: Paste) -> PastedSize:
-    from waymark.rooms.shelves import service
-
     chart = {r.quantity: round(v, 2) for r in rows if r.quantity and (v := r.values[index]) is not None}
     raw = {
         "frame": page.frame or "this frame", "kind": page.kind, "material": page.material, "size": label,

@@ -105,12 +105,14 @@ def put_frames(session: Session, sizes: Sequence[FrameSize]) -> tuple[int, int]:
         frame.kind, frame.material, frame.source = size.kind, size.material, size.source
         chart = size.chart.model_dump(exclude_none=True)
         facts = size.model_dump(include=set(csvio.FACTS))
+        said = {k: v for k, v in facts.items() if k in size.model_fields_set}
         known = next((s for s in frame.sizes if s.size == size.size), None)
         if known is None:
             frame.sizes.append(FrameSizeRow(size=size.size, place=len(frame.sizes), chart=chart, facts=facts))
             added += 1
         else:
-            known.chart, known.facts = chart, facts
+            # What the file or page does not speak of, such as a mark of stock, stays as it was.
+            known.chart, known.facts = chart, {**known.facts, **said}
             replaced += 1
     session.flush()
     session.info.pop(_FRAMES, None)

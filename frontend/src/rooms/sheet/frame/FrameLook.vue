@@ -39,6 +39,7 @@ const prices = [1, 2, 3, 4, 5]
     <fieldset>
       <legend>Front end</legend>
       <button type="button" class="tag" :aria-pressed="look?.bars ?? true" @click="set({ bars: !(look?.bars ?? true) })">other bars and one-piece cockpits too</button>
+      <p v-if="view.look.note" class="quiet small">{{ view.look.note }}</p>
     </fieldset>
     <fieldset v-for="school in view.schools" :key="school.key" class="school">
       <legend>{{ school.question }}</legend>

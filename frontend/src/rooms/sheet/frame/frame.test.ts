@@ -31,7 +31,7 @@ const frames = (offers: SizeOffer[], more: Partial<FramesView> = {}): FramesView
   searching: false, frontier: offers.filter((o) => o.verdict === 'in').map((o) => line(o.id)), between: [], no_fit: null,
   compared: [{ label: 'Stem', a: '90', b: '100', first: true }, { label: 'Likely reached', a: '98 %', b: '91 %', first: false }],
   schools: [{ key: 'between', question: 'Between two sizes', taken: 'headroom', choices: [{ key: 'headroom', label: 'more headroom', reason: 'People change.' }, { key: 'larger', label: 'the larger', reason: 'Stack is hard to add.' }] }],
-  look: { kinds: ['gravel'], every_kind: ['gravel', 'road'], every_material: ['carbon', 'steel'], every_tag: ['bags'], shown: offers.length, shelved: 250 }, ...more,
+  look: { kinds: ['gravel'], every_kind: ['gravel', 'road'], every_material: ['carbon', 'steel'], every_tag: ['bags'], shown: offers.length, shelved: 250, note: '' }, ...more,
 })
 const sheet = (view: FramesView) =>
   ({ id: 1, revision: 3, frames: view, state: { goal: { discipline: 'gravel' }, frame: { chosen: { frame: 'Ostrel Drift', size: 'S3' }, held: { frame: 'Ostrel Drift', size: 'S2' }, look: { materials: [], tags: [], price_most: 5 } } }, history: [] }) as unknown as Sheet
@@ -68,7 +68,7 @@ describe('the Frame bench', () => {
     const it_ = bench(frames([offer(1, 'in')]))
     await it_.get('.lit .plain').trigger('click')
     expect(it_.findComponent(FrameLook).exists()).toBe(true)
-    expect(bench(frames([], { look: { kinds: [], every_kind: [], every_material: [], every_tag: [], shown: 0, shelved: 0 } })).text()).toContain('The shelf is empty')
+    expect(bench(frames([], { look: { kinds: [], every_kind: [], every_material: [], every_tag: [], shown: 0, shelved: 0, note: '' } })).text()).toContain('The shelf is empty')
   })
 })
 
