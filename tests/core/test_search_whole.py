@@ -46,7 +46,18 @@ from waymark.core.search.headroom import (
     share_reached,
 )
 from waymark.core.search.places import drop_places, flat_places, pad_places, school_rotation_deg
-from waymark.core.search.points import Far, Near, Points, Ways
+from waymark.core.search.points import (
+    EVERY,
+    Extent,
+    Form,
+    Heights,
+    Ways,
+    bound_at,
+    far_tables,
+    mask_at,
+    near_tables,
+    nearest,
+)
 from waymark.core.search.reference import pick_one_by_brute_force
 from waymark.core.seat import SaddleFit, saddle_mark
 
@@ -141,28 +152,50 @@ def test_a_crowded_shelf_is_searched_exactly(x: float, y: float) -> None:
         )  # fmt: skip
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=60, deadline=None)
 @given(
     st.lists(st.tuples(st.floats(30, 140), st.floats(-40, 60)), min_size=1, max_size=8),
     st.floats(-60, 120), st.floats(0, 170), st.floats(0.5, 9),
 )  # fmt: skip
 def test_the_tables_rule_out_only_what_cannot_be(
-    ways: list[tuple[float, float]], up: float, ahead: float, radius: float
+    made: list[tuple[float, float]], up: float, ahead: float, radius: float
 ) -> None:
-    ways.sort()
-    count = np.arange(len(ways))
-    every = Ways(np.array([w[0] for w in ways]), np.array([w[1] for w in ways]), count, count)
-    totals = np.array([0.0, 5.0, 12.5])
-    points = Points(every, count % 3, totals, np.array([False, False, True]), np.arange(3), 1.0)
-    extent = (-70.0, 130.0, -5.0, 180.0)
-    away = np.hypot(every.lift[:, None] + totals - up, every.ahead[:, None] - ahead)
-    far = Far.of(points, extent).bound(np.array([up]), np.array([ahead]))[0]
-    assert far <= away.min() + 1e-6
-    near = Near.of(points, extent, radius)
-    cell = near.mask[int((up + 70) / near.cell_mm), int((ahead + 5) / near.cell_mm)]
-    for w, pile in product(range(len(ways)), range(3)):
+    every = [(*p, i, i) for i, p in enumerate(sorted(made))]
+    ways, heights = points_of([[w for w in every if w[3] % 3 == rank] for rank in range(3)] + [every])
+    extents = [Extent(-70.0, 130.0, -5.0, 180.0)]
+    away = np.array([[np.hypot(lift + h - up, ahead_ - ahead) for h in PILES] for ahead_, lift, *_ in every])
+    assert bound_at(far_tables(ways, heights, extents), 0, up, ahead) <= away.min() + 1e-6
+    mask = mask_at(near_tables(ways, heights, extents, radius, 0.5), 0, up, ahead)
+    for w, pile in product(range(len(every)), range(3)):
         if away[w, pile] <= radius:
-            assert cell >> (2 * (w % 3) + (pile == 2)) & 1
+            assert mask >> (2 * (w % 3) + (pile == 2)) & 1
+    # Equal weights: the form is a circle, and the nearest of a class is the nearest of its points.
+    form = Form(1.0, 0.0, 1.0, 1.0, 1.0)
+    for k in (*range(6), EVERY):
+        mine = [
+            (round(float(away[w, pile]), 9), w, pile)
+            for w, pile in product(range(len(every)), range(3))
+            if k in (EVERY, 2 * (w % 3) + (pile == 2)) and away[w, pile] <= radius
+        ]
+        miss, _, _ = nearest(ways, heights, 0, k, up, ahead, form, radius)
+        assert miss == pytest.approx(min(mine)[0] if mine else np.inf, abs=2e-9)
+
+
+PILES = (0.0, 5.0, 12.5)
+
+
+def points_of(sets: list[list[tuple[float, float, int, int]]]) -> tuple[Ways, Heights]:
+    """One front of ways by rank and all of them, with three piles of which the last is tall."""
+    every = [w for s in sets for w in s]
+    stop = np.cumsum([len(s) for s in sets])
+    start = stop - np.array([len(s) for s in sets])
+    columns = [np.array(column) for column in zip(*every, strict=True)]
+    ways = Ways(
+        columns[0].astype(float), columns[1].astype(float), columns[2], columns[3], start.reshape(1, -1),
+        stop.reshape(1, -1),
+    )  # fmt: skip
+    pile = np.array([0, 1, 2, 0, 1, 2])
+    return ways, Heights(np.array(PILES)[pile], pile, pile, np.array([0, 2, 3]), np.array([2, 3, 6]))
 
 
 def test_a_search_can_be_watched_and_stopped() -> None:

@@ -31,7 +31,6 @@ from waymark.core.search import (
 from waymark.core.search.frontier import Reference, candidates, handling_steps, looks_points, standing
 from waymark.core.search.headroom import NO_ROOM, Room
 from waymark.core.search.places import drop_places, flat_places, pad_places
-from waymark.core.search.points import NONE, next_class
 from waymark.core.search.whole import search_whole
 from waymark.core.search.words import stem_words
 
@@ -107,12 +106,6 @@ def test_every_school_has_its_reason_and_the_house_default_first() -> None:
         assert all(c.reason.endswith(".") for c in school.choices)
         for choice in school.choices:
             assert school.pick(choice.key) is choice
-
-
-@given(st.integers(0, 63), st.integers(0, NONE))
-def test_the_next_class_is_the_next_bit(mask: int, after: int) -> None:
-    want = next((k for k in range(after + 1, NONE) if mask >> k & 1), NONE)
-    assert next_class(np.array([mask], np.uint8), np.array([after], np.uint8))[0] == want
 
 
 def test_a_frame_for_its_own_cockpits_takes_nothing_else() -> None:

@@ -32,6 +32,16 @@ class Stem:
         """Axis above the clamp's foot, mm."""
         return self.clamp_height_mm / 2 if self.axis_above_foot_mm is None else self.axis_above_foot_mm
 
+    @property
+    def ahead_mm(self) -> float:
+        """The bar clamp ahead of the steering axis, square to it, mm: L·cos α."""
+        return self.length_mm * cos(radians(self.angle_deg))
+
+    @property
+    def up_mm(self) -> float:
+        """The bar clamp above the clamp's foot, along the steerer, mm: h/2 + L·sin α."""
+        return self.lift_mm + self.length_mm * sin(radians(self.angle_deg))
+
     def turned_over(self) -> Stem:
         """The same stem upside down: the angle's sign and the axis' place in the clamp both turn."""
         return Stem(
@@ -42,9 +52,7 @@ class Stem:
 def bar_clamp(head_top: Mark, head_angle_deg: float, cover_mm: float, spacers_mm: float, stem: Stem) -> Mark:
     """Bar-clamp centre **B** from the frame's head-tube top, mm from the BB."""
     u, n = steering_axis(head_angle_deg)
-    alpha = radians(stem.angle_deg)
-    up = cover_mm + spacers_mm + stem.lift_mm + stem.length_mm * sin(alpha)
-    return head_top + u.scaled(up) + n.scaled(stem.length_mm * cos(alpha))
+    return head_top + u.scaled(cover_mm + spacers_mm + stem.up_mm) + n.scaled(stem.ahead_mm)
 
 
 @dataclass(frozen=True, slots=True)
@@ -62,11 +70,9 @@ class SteererNeed:
 def spacers_for(head_top: Mark, head_angle_deg: float, cover_mm: float, stem: Stem, bar: Mark) -> SteererNeed:
     """The inverse of ``bar_clamp``: s = e_u − L·sin α − c − h/2, and what is left, e_n − L·cos α."""
     u, n = steering_axis(head_angle_deg)
-    alpha = radians(stem.angle_deg)
     away = bar - head_top
     return SteererNeed(
-        spacers_mm=away.dot(u) - stem.length_mm * sin(alpha) - cover_mm - stem.lift_mm,
-        forward_error_mm=away.dot(n) - stem.length_mm * cos(alpha),
+        spacers_mm=away.dot(u) - stem.up_mm - cover_mm, forward_error_mm=away.dot(n) - stem.ahead_mm
     )
 
 

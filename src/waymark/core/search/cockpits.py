@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -15,10 +16,9 @@ from numpy.typing import NDArray
 from waymark.core.cockpit.spacers import heights_mm
 from waymark.core.cockpit.steerer import Stem
 from waymark.core.rules.house import NUMBERS
+from waymark.core.search.compiled import compiled
 from waymark.core.search.model import CockpitOption, FrameOption, Goal
-from waymark.core.search.points import Form
-
-Floats = NDArray[np.float64]
+from waymark.core.search.points import EPS_MM, Floats, Form, Ints, first_at_least, forms
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,28 +31,35 @@ class CockpitPick:
     miss_mm: float
 
 
+class _Table(NamedTuple):
+    """Every combination at every place: where its clamp and hand lie, mm, and the drawer its spacers are of."""
+
+    ahead: Floats
+    up: Floats
+    off_x: Floats
+    off_y: Floats
+    drawer: Ints
+
+
 class Cockpits:
-    """Every listed combination at every place, as arrays, ready to be tried on one frame size after another."""
+    """Every listed combination at every place, ready to be tried on one frame size after another."""
 
     def __init__(self, cockpits: Sequence[CockpitOption], goal: Goal) -> None:
         self.goal = goal
         self.pairs = [(i, j) for i, c in enumerate(cockpits) for j in range(len(c.places))]
         of = [cockpits[i] for i, _ in self.pairs]
         places = [cockpits[i].places[j] for i, j in self.pairs]
-        self.off = np.array([(p.off.x_mm, p.off.y_mm) for p in places]).reshape(-1, 2)
-        stems = [Stem(c.length_mm, c.angle_deg, c.clamp_height_mm) for c in of]
-        alpha = np.radians(np.array([s.angle_deg for s in stems]))
-        length = np.array([s.length_mm for s in stems])
-        self.ahead = length * np.cos(alpha)
-        self.lift = length * np.sin(alpha) + np.array([s.lift_mm for s in stems])
-        self.rank = np.array([goal.stem_window.rank(x) for x in length])
-        self.effort = np.array([p.effort for p in places])
+        stems = [Stem(c.length_mm, c.angle_deg, c.clamp_height_mm) for c in cockpits]
+        self.drawers = list(dict.fromkeys(c.spacers_mm for c in cockpits))
+        self.table = _Table(
+            np.array([stems[i].ahead_mm for i, _ in self.pairs]), np.array([stems[i].up_mm for i, _ in self.pairs]),
+            np.array([p.off.x_mm for p in places]), np.array([p.off.y_mm for p in places]),
+            np.array([self.drawers.index(c.spacers_mm) for c in of], np.int64),
+        )  # fmt: skip
+        rank = [goal.stem_window.rank(c.length_mm) for c in cockpits]
+        self.order = [(rank[i], places[t].effort) for t, (i, _) in enumerate(self.pairs)]
         self.maker = [c.key.split("#")[0] for c in of]
         self.anywhere = np.array([not c.named_only for c in of], np.bool_)
-        self.drawers = [
-            (spacers, np.array([c.spacers_mm == spacers for c in of]))
-            for spacers in dict.fromkeys(c.spacers_mm for c in of)
-        ]
 
     def pick(self, frame: FrameOption) -> CockpitPick | None:
         """The best combination the maker allows on ``frame``; None where there is none."""
@@ -61,27 +68,45 @@ class Cockpits:
         if not allowed.any():
             return None
         theta = np.radians(frame.head_angle_deg)
-        form = Form.of(np.array([theta]), *self.goal.tolerance.hand_weights())
-        a, b, c = form.along[0], form.across[0], form.square[0]
-        cos, sin = np.cos(theta), np.sin(theta)
-        x = self.goal.hand.x_mm - frame.reach_mm - self.off[:, 0]
-        y = self.goal.hand.y_mm - frame.stack_mm - self.off[:, 1]
-        want = -x * cos + y * sin - frame.cover_mm - self.lift
-        short = x * sin + y * cos - self.ahead
-        pile, miss = np.zeros(len(self.pairs)), np.full(len(self.pairs), np.inf)
-        for spacers, holds in self.drawers:
-            mine = np.flatnonzero(holds & allowed)
-            heights = np.array(heights_mm(spacers, frame.spacer_limit_mm))
-            excess = heights[None, :] - want[mine][:, None]
-            s = short[mine][:, None]
-            square = np.maximum(excess * (excess * a - 2 * s * b) + s * s * c, 0.0)
-            best = square.argmin(axis=1)
-            pile[mine] = heights[best]
-            miss[mine] = np.sqrt(square[np.arange(best.size), best])
-        tied = np.flatnonzero(miss <= miss.min() + NUMBERS["tie_mm"].value + 1e-9)
-        first = min(
-            tied,
-            key=lambda t: (self.rank[t], self.effort[t], round(float(miss[t]), 9), pile[t], self.pairs[t]),
-        )
+        weights = self.goal.tolerance.hand_weights()
+        along, across, square, slender = (float(x) for x in forms(theta, *weights))
+        form = Form(along, across, square, slender, min(weights))
+        heights = [heights_mm(spacers, frame.spacer_limit_mm) for spacers in self.drawers]
+        stop = np.cumsum([len(h) for h in heights])
+        x, y = self.goal.hand.x_mm - frame.reach_mm, self.goal.hand.y_mm - frame.stack_mm
+        miss, pile = _tried(
+            self.table, allowed, x, y, frame.cover_mm, float(np.cos(theta)), float(np.sin(theta)), form,
+            np.concatenate(heights), np.concatenate([[0], stop]), NUMBERS["tie_mm"].value,
+        )  # fmt: skip
+        tied = np.flatnonzero(miss <= miss.min() + NUMBERS["tie_mm"].value + EPS_MM)
+        first = min(tied, key=lambda t: (*self.order[t], round(float(miss[t]), 9), pile[t], self.pairs[t]))
         i, j = self.pairs[first]
         return CockpitPick(i, j, float(pile[first]), float(miss[first]))
+
+
+@compiled
+def _tried(
+    table: _Table, allowed: NDArray[np.bool_], x: float, y: float, cover: float, cos: float, sin: float, form: Form,
+    heights: Floats, bounds: Ints, tie_mm: float,
+) -> tuple[Floats, Floats]:  # fmt: skip
+    """Miss and pile of every pair; inf where it is not allowed or surely misses by more than the tie."""
+    n = table.ahead.size
+    misses, piles = np.full(n, np.inf), np.zeros(n)
+    least = np.inf
+    for t in range(n):
+        to_x, to_y = x - table.off_x[t], y - table.off_y[t]
+        short = to_x * sin + to_y * cos - table.ahead[t]
+        if not allowed[t] or abs(short) * form.slender > least + tie_mm + 1e-6:
+            continue
+        want = -to_x * cos + to_y * sin - cover - table.up[t]
+        first, end = bounds[table.drawer[t]], bounds[table.drawer[t] + 1]
+        above = min(first_at_least(heights, first, end, want + short * form.across / form.along), end - 1)
+        # The lower of two piles just as far is tried first and kept.
+        for p in range(max(above - 1, first), above + 1):
+            excess = heights[p] - want
+            square = excess * (excess * form.along - 2 * short * form.across) + short * short * form.square
+            miss = np.sqrt(max(square, 0.0))
+            if miss < misses[t] - 1e-12:
+                misses[t], piles[t] = miss, heights[p]
+        least = min(least, misses[t])
+    return misses, piles

@@ -7,20 +7,19 @@ saddle, post and rails. Counted in whole millimetres, unbroken, every step insid
 from __future__ import annotations
 
 from dataclasses import dataclass
-from math import cos, radians, sin
 
 import numpy as np
-from numpy.typing import NDArray
 
 from waymark.core.cockpit.spacers import heights_mm
 from waymark.core.cockpit.steerer import Stem
 from waymark.core.frame.geometry import steering_axis
 from waymark.core.marks import Mark
+from waymark.core.search.compiled import compiled
 from waymark.core.search.model import Goal, PostOption, SaddleOption, SizeResult
+from waymark.core.search.points import Floats, Ints
 from waymark.core.search.seats import post_bounds
 from waymark.core.seat.post import seat_axes
 
-Floats = NDArray[np.float64]
 MOST_MM = 60
 DIRECTIONS: dict[str, tuple[int, int]] = {"up": (0, 1), "down": (0, -1), "forward": (1, 0), "back": (-1, 0)}
 _EPS = 1e-9
@@ -59,8 +58,7 @@ def reachable(r: SizeResult, spacers_mm: tuple[float, ...]) -> Floats:
     heights = np.array(heights_mm(drawer, frame.spacer_limit_mm)) + r.cover_mm
     fronts = []
     for s in stems:
-        up = heights + s.lift_mm + s.length_mm * sin(radians(s.angle_deg))
-        ahead = s.length_mm * cos(radians(s.angle_deg))
+        up, ahead = heights + s.up_mm, s.ahead_mm
         fronts.append(
             np.stack(
                 [
@@ -78,27 +76,41 @@ def reachable(r: SizeResult, spacers_mm: tuple[float, ...]) -> Floats:
 
 def hand_room(r: SizeResult, goal: Goal, spacers_mm: tuple[float, ...]) -> Room:
     """Room of the hand's goal on this build."""
-    away = reachable(r, spacers_mm) - np.array([goal.hand.x_mm, goal.hand.y_mm])
-    tol = np.array([goal.tolerance.hand_x_mm, goal.tolerance.hand_y_mm])
-    if not (np.abs(away) <= tol + _EPS).all(axis=1).any():
-        return NO_ROOM
-    return Room(*(_unbroken(away, tol, step) for step in DIRECTIONS.values()))
+    t = goal.tolerance
+    steps = _steps(reachable(r, spacers_mm), goal.hand.x_mm, goal.hand.y_mm, t.hand_x_mm, t.hand_y_mm)
+    return Room(*(int(n) for n in steps))
 
 
-def _unbroken(away: Floats, tol: Floats, step: tuple[int, int]) -> int:
-    """Whole steps, each with some reachable position inside tolerance of it."""
-    axis = 0 if step[0] else 1
-    sign = step[axis]
-    along = away[np.abs(away[:, 1 - axis]) <= tol[1 - axis] + _EPS, axis] * sign
-    first = np.ceil(along - tol[axis] - _EPS)
-    last = np.floor(along + tol[axis] + _EPS)
-    use = (last >= 1) & (first <= MOST_MM)
-    count = np.zeros(MOST_MM + 2)
-    np.add.at(count, np.maximum(first[use], 0).astype(int), 1)
-    np.add.at(count, np.minimum(last[use], MOST_MM).astype(int) + 1, -1)
-    covered = np.cumsum(count)[1 : MOST_MM + 1] > 0
-    gaps = np.flatnonzero(~covered)
-    return int(gaps[0]) if gaps.size else MOST_MM
+@compiled
+def _steps(positions: Floats, x: float, y: float, tol_x: float, tol_y: float) -> Ints:
+    """Whole steps up, down, forward and back, each with some position inside tolerance of it; 0 if none is now."""
+    # Each position reaches a run of steps each way; where runs open and close is counted, then added up.
+    change = np.zeros((4, MOST_MM + 2), np.int64)
+    inside = False
+    for p in range(positions.shape[0]):
+        dx, dy = positions[p, 0] - x, positions[p, 1] - y
+        in_x, in_y = abs(dx) <= tol_x + _EPS, abs(dy) <= tol_y + _EPS
+        inside = inside or (in_x and in_y)
+        for way in range(4):
+            if not (in_x if way < 2 else in_y):
+                continue
+            along = (dy if way < 2 else dx) * (1 if way % 2 == 0 else -1)
+            tol = tol_y if way < 2 else tol_x
+            if along + tol + _EPS < 1 or along - tol - _EPS > MOST_MM:
+                continue
+            change[way, max(int(np.ceil(along - tol - _EPS)), 0)] += 1
+            change[way, min(int(np.floor(along + tol + _EPS)), MOST_MM) + 1] -= 1
+    steps = np.zeros(4, np.int64)
+    if not inside:
+        return steps
+    for way in range(4):
+        covered = change[way, 0]
+        for step in range(1, MOST_MM + 1):
+            covered += change[way, step]
+            if covered <= 0:
+                break
+            steps[way] = step
+    return steps
 
 
 def saddle_room(r: SizeResult, goal: Goal, post: PostOption | None, saddle: SaddleOption) -> Room:

@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 from waymark.core.cockpit.spacers import heights_mm
 from waymark.core.rules.house import NUMBERS
 from waymark.core.search.model import FrameOption
-from waymark.core.search.points import Floats, Ints
+from waymark.core.search.points import Floats, Heights, Ints
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,6 +24,15 @@ class Piles:
     spacers: Floats
     tall: NDArray[np.bool_]
     order: Ints
+
+    def sets(self) -> Heights:
+        """Those not tall, the tall, and all, as the search asks for them."""
+        every = np.arange(self.total.size)
+        kept = [every[~self.tall], every[self.tall], every]
+        pile = np.concatenate(kept)
+        stop = np.cumsum([k.size for k in kept])
+        start = stop - np.array([k.size for k in kept])
+        return Heights(self.total[pile], self.order[pile], pile, start, stop)
 
 
 def piles_of(frame: FrameOption, spacers_mm: Sequence[float]) -> Piles:

@@ -1,291 +1,287 @@
-"""Front ends as points in the steerer's own axes, with the tables that find the near ones.
+"""Front ends as points in the steerer's own axes, and the tables that say where there are any.
 
 A stem at one way up lies ``ahead`` of the steering axis and ``lift`` up it; a pile of cover and spacers adds
 to the lift. So every front end is a point (up, ahead) that no frame changes, and a goal carried into a frame's
-steerer axes asks for the points near it. Two tables answer without looking at all of them: ``near`` says the
-best class of front end that can lie within a stated distance of a cell, ``far`` bounds from below how far the
-nearest point is. Both only ever rule out what cannot be: what they leave is computed exactly.
+steerer axes asks for the point nearest to it. Two tables rule places out unseen: ``Near`` says which classes of
+front end can lie within a radius of a cell, ``Far`` bounds from below how far the nearest of all is. What they
+leave is computed from the formulas.
+
+A *front* is the set of front ends of one bar-clamp diameter; a *class* is a stem's rank and whether the pile is
+tall, best first; the class ``EVERY`` stands for all of them.
 """
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
+from waymark.core.search.compiled import compiled, inlined
+
 Floats = NDArray[np.float64]
 Ints = NDArray[np.int64]
-# Cells of a near table as a share of its radius.
-FINE_CELLS, COARSE_CELLS = 0.5, 1.0
-FAR_CELL_MM = 3.0
+Masks = NDArray[np.uint8]
+
 RANKS = 3
 CLASSES = 2 * RANKS
-NONE = CLASSES
-_SLACK = 1e-3
-_MOST_FLAT = 600_000
-_EPS = 1e-9
+EVERY = CLASSES
+FAR_CELL_MM = 3.0
+# Misses are compared at nanometres everywhere, so that two ways of computing one agree.
+EPS_MM = 1e-9
+_SLACK_MM = 1e-3
 
 
-@dataclass(frozen=True, slots=True)
-class Form:
-    """The weighted squared miss of a size: excess²·along − 2·excess·short·across + short²·square."""
+class Ways(NamedTuple):
+    """Stems and ways up of every front, by rank and then all of them, each set sorted by ``ahead``, mm.
 
-    along: Floats
-    across: Floats
-    square: Floats
-    slender: Floats
-
-    @staticmethod
-    def of(head_angle_rad: Floats, w_x: float, w_y: float) -> Form:
-        """The form of each size from its head angle and the weights of x and y."""
-        cos, sin = np.cos(head_angle_rad), np.sin(head_angle_rad)
-        along = w_x * cos**2 + w_y * sin**2
-        # Least weighted miss a mm of forward error leaves, whatever the spacers: √(w_x·w_y / along).
-        return Form(along, (w_y - w_x) * cos * sin, w_x * sin**2 + w_y * cos**2, np.sqrt(w_x * w_y / along))
-
-    def at(self, rows: Ints) -> Form:
-        """The form of these sizes."""
-        return Form(self.along[rows], self.across[rows], self.square[rows], self.slender[rows])
-
-
-@dataclass(frozen=True, slots=True)
-class Ways:
-    """Stems and ways up, sorted by how far ahead they put the bar; ``key`` breaks ties: over, then stem."""
+    Set s of front f is the slice ``start[f, s]`` to ``stop[f, s]``; s = RANKS holds all. ``tie`` orders equals.
+    """
 
     ahead: Floats
     lift: Floats
-    way: Ints
     tie: Ints
-
-    def subset(self, keep: NDArray[np.bool_]) -> Ways:
-        """Those kept, still sorted."""
-        return Ways(self.ahead[keep], self.lift[keep], self.way[keep], self.tie[keep])
-
-
-@dataclass(frozen=True, slots=True)
-class Found:
-    """The nearest point to each of several places: its miss (inf where none is near enough), way and pile."""
-
-    miss: Floats
     way: Ints
-    pile: Ints
-
-    def at(self, index: Ints | NDArray[np.bool_]) -> Found:
-        """Those at ``index``."""
-        return Found(self.miss[index], self.way[index], self.pile[index])
+    start: Ints
+    stop: Ints
 
 
-@dataclass(slots=True)
-class Points:
-    """Every front end of one clamp diameter and one set of piles, by class: stem rank first, then a tall pile."""
+class Heights(NamedTuple):
+    """Piles in three ascending sets, mm: those not tall, the tall, all. ``order`` is the rank among equals."""
 
-    ways: Ways
-    rank: Ints
-    totals: Floats
-    tall: NDArray[np.bool_]
+    height: Floats
     order: Ints
+    pile: Ints
+    start: Ints
+    stop: Ints
+
+
+class Form(NamedTuple):
+    """A size's weighted squared miss: excess²·along − 2·excess·short·across + short²·square.
+
+    ``slender`` is the least weighted miss that a mm of forward error leaves whatever the pile:
+    √(w_x·w_y / along); ``least_weight`` the lesser of the weights of x and y.
+    """
+
+    along: float
+    across: float
+    square: float
+    slender: float
     least_weight: float
-    by_class: list[tuple[Ways, Ints]] = field(init=False)
-
-    def __post_init__(self) -> None:
-        every = np.arange(self.totals.size)
-        by_rank = [self.ways.subset(self.rank == r) for r in range(RANKS)]
-        piles = [every[~self.tall], every[self.tall]]
-        self.by_class = [(by_rank[k // 2], piles[k % 2]) for k in range(CLASSES)]
-
-    def box(self) -> tuple[float, float, float, float]:
-        """Least and greatest up, least and greatest ahead."""
-        up = self.ways.lift
-        return (
-            float(up.min() + self.totals[0]), float(up.max() + self.totals[-1]),
-            float(self.ways.ahead.min()), float(self.ways.ahead.max()),
-        )  # fmt: skip
-
-    def at(self, k: int) -> tuple[Floats, Floats]:
-        """Every point of class ``k``: up and ahead."""
-        ways, piles = self.by_class[k]
-        up = (ways.lift[:, None] + self.totals[piles][None, :]).ravel()
-        return up, np.repeat(ways.ahead, piles.size)
-
-    def nearest(self, k: int | None, up: Floats, ahead: Floats, form: Form, within: Floats | float) -> Found:
-        """The nearest point of class ``k`` (any class: None) to each (``up``, ``ahead``), no farther than ``within``.
-
-        Equal misses are told apart by the pile, then the way as ``Ways.tie`` has it. Exact: along the steerer
-        the miss is a parabola, so only the two piles about its foot can be the least for a stem.
-        """
-        ways, piles = (self.ways, np.arange(self.totals.size)) if k is None else self.by_class[k]
-        n = up.size
-        found = Found(np.full(n, np.inf), np.zeros(n, np.int64), np.zeros(n, np.int64))
-        if not n or not ways.ahead.size or not piles.size:
-            return found
-        half = (within + 1e-6) / form.slender
-        low = np.searchsorted(ways.ahead, ahead - half, "left")
-        count = np.searchsorted(ways.ahead, ahead + half, "right") - low
-        for start, stop in _slices(count):
-            self._nearest(ways, piles, up, ahead, form, low, count, start, stop, within, found)
-        # Misses are compared at nanometres everywhere, so that two ways of computing one agree.
-        too_far = found.miss > within + _EPS
-        found.miss[too_far] = np.inf
-        return found
-
-    def _nearest(
-        self, ways: Ways, piles: Ints, up: Floats, ahead: Floats, form: Form, low: Ints, count: Ints,
-        start: int, stop: int, within: Floats | float, found: Found,
-    ) -> None:  # fmt: skip
-        here = count[start:stop]
-        total = int(here.sum())
-        if not total:
-            return
-        pair = np.repeat(np.arange(start, stop), here)
-        first = np.cumsum(here) - here
-        w = np.arange(total) - np.repeat(first - low[start:stop], here)
-        heights = self.totals[piles]
-        want = up[pair] - ways.lift[w]
-        short = ahead[pair] - ways.ahead[w]
-        # A pile beyond the drawer's least or greatest leaves at least this; most stems fall out here.
-        out = np.maximum(np.maximum(want - heights[-1], heights[0] - want), 0.0)
-        bound = within if isinstance(within, float) else within[pair]
-        near = np.flatnonzero((out * out + short * short) * self.least_weight <= (bound + 1e-6) ** 2)
-        if not near.size:
-            return
-        pair, w, want, short = pair[near], w[near], want[near], short[near]
-        a, b, c = form.along[pair], form.across[pair], form.square[pair]
-        above = np.minimum(np.searchsorted(heights, want + short * (b / a)), heights.size - 1)
-        below = np.maximum(above - 1, 0)
-        high, lower = heights[above] - want, heights[below] - want
-        rest = short * short * c
-        m_high = high * (high * a - 2 * short * b) + rest
-        m_low = lower * (lower * a - 2 * short * b) + rest
-        pile = np.where(m_low <= m_high + 1e-12, below, above)
-        miss = np.round(np.sqrt(np.maximum(np.minimum(m_low, m_high), 0.0)), 9)
-        starts = np.flatnonzero(np.diff(pair, prepend=-1))
-        least = np.minimum.reduceat(miss, starts)
-        best = np.flatnonzero(miss <= np.repeat(least, np.diff(starts, append=pair.size)))
-        order = np.lexsort((ways.tie[w[best]], self.order[piles[pile[best]]], pair[best]))
-        best = best[order]
-        _, unique = np.unique(pair[best], return_index=True)
-        best = best[unique]
-        at = pair[best]
-        found.miss[at], found.way[at], found.pile[at] = miss[best], ways.way[w[best]], piles[pile[best]]
 
 
-def _slices(count: Ints) -> list[tuple[int, int]]:
-    """Runs of pairs whose ways together stay within a block of memory."""
-    ends = np.cumsum(count)
-    if ends[-1] <= _MOST_FLAT:
-        return [(0, count.size)]
-    made, start = [], 0
-    while start < count.size:
-        before = ends[start - 1] if start else 0
-        stop = max(start + 1, int(np.searchsorted(ends, before + _MOST_FLAT)))
-        made.append((start, stop))
-        start = stop
-    return made
+class Extent(NamedTuple):
+    """Least and greatest up, least and greatest ahead, mm."""
+
+    up0: float
+    up1: float
+    ahead0: float
+    ahead1: float
 
 
-Extent = tuple[float, float, float, float]
+class Near(NamedTuple):
+    """For every front and cell the classes (a bit each) with a point within a radius of somewhere in the cell.
 
-
-@dataclass(frozen=True, slots=True)
-class Near:
-    """Which classes (a bit each) have a point within a radius of some place in a cell, and the best of them."""
+    Fronts lie one after another in ``mask``, row by row from ``start``. Their margins are empty, so a place
+    beyond a table is as good as on its edge.
+    """
 
     cell_mm: float
-    up0: float
-    ahead0: float
-    mask: NDArray[np.uint8]
-    best: NDArray[np.uint8]
-
-    @staticmethod
-    def of(points: Points, extent: Extent, radius_mm: float, cells: float = FINE_CELLS) -> Near:
-        """The table over ``extent`` (least and greatest up, least and greatest ahead), which holds every point."""
-        up0, up1, ahead0, ahead1 = extent
-        cell = radius_mm * cells
-        held = np.zeros((int((up1 - up0) / cell) + 3, int((ahead1 - ahead0) / cell) + 3), np.uint8)
-        for k in range(CLASSES):
-            up, ahead = points.at(k)
-            held[((up - up0) / cell).astype(np.int64), ((ahead - ahead0) / cell).astype(np.int64)] |= (
-                np.uint8(1 << k)
-            )
-        mask = _spread(held, (radius_mm + _SLACK) / cell)
-        return Near(cell, up0, ahead0, mask, _LOWEST[mask])
+    up0: Floats
+    ahead0: Floats
+    rows: Ints
+    columns: Ints
+    start: Ints
+    mask: Masks
 
 
-@dataclass(frozen=True, slots=True)
-class Far:
-    """A bound below the distance from any place to the nearest point, tightest over the extent."""
+class Far(NamedTuple):
+    """For every front a bound below the distance from a cell to the nearest point, laid out as in ``Near``.
 
-    extent: Extent
-    box: Extent
+    ``up1`` and ``ahead1`` end the tables; ``box`` holds every point of a front: least and greatest up and ahead.
+    """
+
+    up0: Floats
+    up1: Floats
+    ahead0: Floats
+    ahead1: Floats
+    box: Floats
+    columns: Ints
+    start: Ints
     below: NDArray[np.float32]
 
-    @staticmethod
-    def of(points: Points, extent: Extent) -> Far:
-        """The table over ``extent``, which holds every point."""
-        up0, up1, ahead0, ahead1 = extent
-        taken = np.zeros(
-            (int((up1 - up0) / FAR_CELL_MM) + 3, int((ahead1 - ahead0) / FAR_CELL_MM) + 3), np.bool_
-        )
+
+def forms(head_angle_rad: Floats, w_x: float, w_y: float) -> tuple[Floats, Floats, Floats, Floats]:
+    """Along, across, square and slender of each size, from its head angle and the weights of x and y."""
+    cos, sin = np.cos(head_angle_rad), np.sin(head_angle_rad)
+    along = w_x * cos**2 + w_y * sin**2
+    return along, (w_y - w_x) * cos * sin, w_x * sin**2 + w_y * cos**2, np.sqrt(w_x * w_y / along)
+
+
+def box_of(ways: Ways, heights: Heights, front: int) -> Extent:
+    """Where the points of a front lie."""
+    mine = slice(ways.start[front, RANKS], ways.stop[front, RANKS])
+    lift, ahead = ways.lift[mine], ways.ahead[mine]
+    return Extent(
+        float(lift.min() + heights.height.min()), float(lift.max() + heights.height.max()),
+        float(ahead.min()), float(ahead.max()),
+    )  # fmt: skip
+
+
+def near_tables(ways: Ways, heights: Heights, extents: list[Extent], radius_mm: float, cells: float) -> Near:
+    """The tables of every front over its extent, which holds all its points; cells are ``cells`` radii wide."""
+    cell = radius_mm * cells
+    rows, columns, start, size = _layout(extents, cell)
+    near = Near(
+        cell, np.array([e.up0 for e in extents]), np.array([e.ahead0 for e in extents]), rows, columns, start,
+        np.zeros(size, np.uint8),
+    )  # fmt: skip
+    _spread(ways, heights, near, (radius_mm + _SLACK_MM) / cell)
+    return near
+
+
+def far_tables(ways: Ways, heights: Heights, extents: list[Extent]) -> Far:
+    """The tables of every front over its extent, which holds all its points."""
+    rows, columns, start, size = _layout(extents, FAR_CELL_MM)
+    low = [np.array([e[i] for e in extents]) for i in range(4)]
+    boxes = np.array([box_of(ways, heights, f) for f in range(len(extents))])
+    far = Far(low[0], low[1], low[2], low[3], boxes, columns, start, np.zeros(size, np.float32))
+    _measure(ways, heights, far, rows)
+    return far
+
+
+def _layout(extents: list[Extent], cell_mm: float) -> tuple[Ints, Ints, Ints, int]:
+    rows = np.array([int((e.up1 - e.up0) / cell_mm) + 3 for e in extents])
+    columns = np.array([int((e.ahead1 - e.ahead0) / cell_mm) + 3 for e in extents])
+    ends = np.cumsum(rows * columns)
+    return rows, columns, ends - rows * columns, int(ends[-1])
+
+
+@compiled
+def _spread(ways: Ways, heights: Heights, near: Near, reach: float) -> None:
+    """Set each point's bit in every cell that has somewhere within ``reach`` cells of the point's own cell."""
+    most = int(reach) + 1
+    for front in range(near.start.size):
+        rows, columns, start = near.rows[front], near.columns[front], near.start[front]
         for k in range(CLASSES):
-            up, ahead = points.at(k)
-            taken[((up - up0) / FAR_CELL_MM).astype(int), ((ahead - ahead0) / FAR_CELL_MM).astype(int)] = True
-        return Far(extent, points.box(), _distance_below(taken))
-
-    def bound(self, up: Floats, ahead: Floats) -> Floats:
-        """No point is nearer than this, mm."""
-        up0, up1, ahead0, ahead1 = self.extent
-        u, a = np.clip(up, up0, up1), np.clip(ahead, ahead0, ahead1)
-        i, j = ((u - up0) / FAR_CELL_MM).astype(np.int32), ((a - ahead0) / FAR_CELL_MM).astype(np.int32)
-        inside = self.below.ravel().take(i * np.int32(self.below.shape[1]) + j).astype(np.float64)
-        # Outside, the way to the extent and on from there meet at no less than a right angle.
-        apart = np.sqrt((up - u) ** 2 + (ahead - a) ** 2 + inside**2)
-        low_u, high_u, low_a, high_a = self.box
-        gap_u = np.maximum(np.maximum(low_u - up, up - high_u), 0.0)
-        gap_a = np.maximum(np.maximum(low_a - ahead, ahead - high_a), 0.0)
-        return np.maximum(apart, np.hypot(gap_u, gap_a) - _SLACK)
+            bit = np.uint8(1 << k)
+            for w in range(ways.start[front, k // 2], ways.stop[front, k // 2]):
+                j = int((ways.ahead[w] - near.ahead0[front]) / near.cell_mm)
+                for p in range(heights.start[k % 2], heights.stop[k % 2]):
+                    i = int((ways.lift[w] + heights.height[p] - near.up0[front]) / near.cell_mm)
+                    for row in range(max(i - most, 0), min(i + most + 1, rows)):
+                        di = max(abs(row - i) - 1, 0)
+                        for column in range(max(j - most, 0), min(j + most + 1, columns)):
+                            dj = max(abs(column - j) - 1, 0)
+                            if di * di + dj * dj <= reach * reach:
+                                near.mask[start + row * columns + column] |= bit
 
 
-def _lowest_bits() -> NDArray[np.uint8]:
-    table = np.full(256, NONE, np.uint8)
-    for mask in range(1, 1 << CLASSES):
-        table[mask] = (mask & -mask).bit_length() - 1
-    return table
+@compiled
+def _measure(ways: Ways, heights: Heights, far: Far, rows: Ints) -> None:
+    """Fill in each cell's bound: from anywhere in it to anywhere in the nearest cell that holds a point."""
+    for front in range(far.start.size):
+        columns, start = far.columns[front], far.start[front]
+        gap = np.full((rows[front], columns), 10**6, np.int64)
+        for w in range(ways.start[front, RANKS], ways.stop[front, RANKS]):
+            j = int((ways.ahead[w] - far.ahead0[front]) / FAR_CELL_MM)
+            for p in range(heights.start[2], heights.stop[2]):
+                gap[int((ways.lift[w] + heights.height[p] - far.up0[front]) / FAR_CELL_MM), j] = 0
+        # Rows away from a point in the same column, then the nearest over all columns.
+        for j in range(columns):
+            for i in range(1, rows[front]):
+                gap[i, j] = min(gap[i, j], gap[i - 1, j] + 1)
+            for i in range(rows[front] - 2, -1, -1):
+                gap[i, j] = min(gap[i, j], gap[i + 1, j] + 1)
+        for i in range(rows[front]):
+            for j in range(columns):
+                least = 10**13
+                for c in range(columns):
+                    up, ahead = max(gap[i, c] - 1, 0), max(abs(c - j) - 1, 0)
+                    least = min(least, up * up + ahead * ahead)
+                far.below[start + i * columns + j] = np.sqrt(least) * FAR_CELL_MM - _SLACK_MM
 
 
-_LOWEST = _lowest_bits()
+@inlined
+def mask_at(near: Near, front: int, up: float, ahead: float) -> int:
+    """The classes that can have a point within the table's radius."""
+    i = min(max(int((up - near.up0[front]) / near.cell_mm), 0), near.rows[front] - 1)
+    j = min(max(int((ahead - near.ahead0[front]) / near.cell_mm), 0), near.columns[front] - 1)
+    return int(near.mask[near.start[front] + i * near.columns[front] + j])
 
 
-def next_class(mask: NDArray[np.uint8], after: NDArray[np.uint8]) -> NDArray[np.uint8]:
-    """The next class of each mask beyond ``after``, ``NONE`` where there is none."""
-    keep = np.left_shift(np.uint16(0xFFFF), (after + 1).astype(np.uint16)).astype(np.uint16)
-    return _LOWEST[(mask.astype(np.uint16) & keep).astype(np.uint8)]
+@inlined
+def bound_at(far: Far, front: int, up: float, ahead: float) -> float:
+    """No point of the front is nearer than this, mm."""
+    u = min(max(up, far.up0[front]), far.up1[front])
+    a = min(max(ahead, far.ahead0[front]), far.ahead1[front])
+    i, j = int((u - far.up0[front]) / FAR_CELL_MM), int((a - far.ahead0[front]) / FAR_CELL_MM)
+    inside = max(far.below[far.start[front] + i * far.columns[front] + j], 0.0)
+    # Outside, the way to the extent and on from there meet at no less than a right angle.
+    apart = np.sqrt((up - u) ** 2 + (ahead - a) ** 2 + inside * inside)
+    low_up, high_up, low_ahead, high_ahead = far.box[front]
+    gap_up = max(low_up - up, up - high_up, 0.0)
+    gap_ahead = max(low_ahead - ahead, ahead - high_ahead, 0.0)
+    return float(max(apart, np.sqrt(gap_up * gap_up + gap_ahead * gap_ahead) - _SLACK_MM))
 
 
-def _spread(held: NDArray[np.uint8], radius: float) -> NDArray[np.uint8]:
-    """The bits of every cell that has a place within ``radius`` cells of some place in the cell they are held in."""
-    reach = int(radius) + 1
-    rows, columns = held.shape
-    padded = np.pad(held, reach)
-    made = np.zeros_like(held)
-    for di in range(-reach, reach + 1):
-        for dj in range(-reach, reach + 1):
-            if np.hypot(max(abs(di) - 1, 0), max(abs(dj) - 1, 0)) <= radius:
-                made |= padded[reach + di : reach + di + rows, reach + dj : reach + dj + columns]
-    return made
+@compiled
+def nearest(
+    ways: Ways, heights: Heights, front: int, k: int, up: float, ahead: float, form: Form, within: float
+) -> tuple[float, int, int]:
+    """The nearest point of class ``k`` no farther than ``within`` mm: its miss (inf: none), way and pile.
+
+    Equal misses are told apart by the pile's order, then the way's. Exact: along the steerer the miss is a
+    parabola, so only the two piles about its foot can be the least for a stem; and stems whose forward error
+    alone leaves more than the least so far are never looked at.
+    """
+    lo, hi = ways.start[front, k // 2], ways.stop[front, k // 2]
+    kind = 2 if k == EVERY else k % 2
+    first, end = heights.start[kind], heights.stop[kind]
+    best, order, tie, way, pile = np.inf, 0, 0, -1, -1
+    if lo == hi or first == end:
+        return best, way, pile
+    limit = within + EPS_MM
+    lowest, highest = heights.height[first], heights.height[end - 1]
+    middle = first_at_least(ways.ahead, lo, hi, ahead)
+    for step in (1, -1):
+        w = middle if step == 1 else middle - 1
+        while lo <= w < hi:
+            short = ahead - ways.ahead[w]
+            if abs(short) * form.slender > limit + 1e-6:
+                break
+            want = up - ways.lift[w]
+            # A pile beyond the drawer's least or greatest leaves at least this; most stems fall out here.
+            out = max(want - highest, lowest - want, 0.0)
+            if (out * out + short * short) * form.least_weight <= (limit + 1e-6) ** 2:
+                above = first_at_least(heights.height, first, end, want + short * form.across / form.along)
+                above = min(above, end - 1)
+                for p in range(max(above - 1, first), above + 1):
+                    excess = heights.height[p] - want
+                    square = excess * (excess * form.along - 2 * short * form.across)
+                    square += short * short * form.square
+                    miss = np.floor(np.sqrt(max(square, 0.0)) * 1e9 + 0.5) / 1e9
+                    if miss > limit:
+                        continue
+                    less = miss < best or (
+                        miss == best
+                        and (heights.order[p] < order or (heights.order[p] == order and ways.tie[w] < tie))
+                    )
+                    if less:
+                        best, way, pile = miss, ways.way[w], heights.pile[p]
+                        order, tie = heights.order[p], ways.tie[w]
+                        limit = best
+            w += step
+    return best, way, pile
 
 
-def _distance_below(taken: NDArray[np.bool_]) -> NDArray[np.float32]:
-    """For each cell a bound below the distance from anywhere in it to anywhere in the nearest taken cell."""
-    rows, columns = taken.shape
-    gaps = np.full((rows, columns), np.inf)
-    index = np.arange(rows)[:, None]
-    seen = np.maximum.accumulate(np.where(taken, index, -(10**6)), axis=0)
-    ahead = np.minimum.accumulate(np.where(taken, index, 10**6)[::-1], axis=0)[::-1]
-    gap = np.minimum(index - seen, ahead - index)
-    gaps = np.maximum(gap - 1, 0).astype(np.float64) ** 2
-    across = np.maximum(np.abs(np.arange(columns)[:, None] - np.arange(columns)[None, :]) - 1, 0) ** 2
-    made = np.empty((rows, columns), np.float32)
-    for i in range(rows):
-        made[i] = np.sqrt((gaps[i][None, :] + across).min(axis=1))
-    return made * np.float32(FAR_CELL_MM) - np.float32(_SLACK)
+@inlined
+def first_at_least(values: Floats, lo: int, hi: int, value: float) -> int:
+    """The first place of the ascending ``values[lo:hi]`` that is not less than ``value``; ``hi`` if none."""
+    while lo < hi:
+        middle = (lo + hi) // 2
+        if values[middle] < value:
+            lo = middle + 1
+        else:
+            hi = middle
+    return lo
