@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 from math import cos, radians, sin, tan
 
 from waymark.core.errors import GeometryError
@@ -10,6 +11,8 @@ from waymark.core.frame import kernels
 from waymark.core.marks import Mark, slope_deg
 
 
+# A search asks for the same few angles tens of thousands of times.
+@lru_cache(maxsize=4096)
 def steering_axis(head_angle_deg: float) -> tuple[Mark, Mark]:
     """Unit vectors **u** up the steering axis and **n** square to it, forward and up (handbook 4)."""
     c, s = cos(radians(head_angle_deg)), sin(radians(head_angle_deg))

@@ -6,13 +6,16 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 
 from waymark.core.frame.geometry import steering_axis
 from waymark.core.marks import Mark
 from waymark.core.rules.house import NUMBERS
 from waymark.core.rules.schools import HANDLING, LOOKS
+from waymark.core.search.compiled import compiled
 from waymark.core.search.headroom import Room
 from waymark.core.search.model import DEAR_PART, PART, SMALL_PART, SizeResult
+from waymark.core.search.points import EPS_MM, Floats
 
 STEEP_DEG = 10.0
 ROOM_STEP_MM = 5
@@ -109,16 +112,28 @@ def frontier(every: Sequence[Standing]) -> list[Standing]:
     """
     if not every:
         return []
-    miss = np.array([s.miss_mm for s in every])
-    scales = np.array([s.scales() for s in every])
-    tie = NUMBERS["tie_mm"].value
-    kept = []
-    for i, s in enumerate(every):
-        as_good = (miss <= s.miss_mm + tie + 1e-9) & (scales <= scales[i]).all(axis=1)
-        better = (miss < s.miss_mm - tie - 1e-9) | (scales < scales[i]).any(axis=1)
-        if not (as_good & better).any():
-            kept.append(s)
-    return kept
+    scales = np.array([s.scales() for s in every], np.float64)
+    beaten = _beaten(np.array([s.miss_mm for s in every]), scales, NUMBERS["tie_mm"].value)
+    return [s for s, b in zip(every, beaten, strict=True) if not b]
+
+
+@compiled
+def _beaten(miss: Floats, scales: Floats, tie_mm: float) -> NDArray[np.bool_]:
+    n, m = scales.shape
+    beaten = np.zeros(n, np.bool_)
+    for i in range(n):
+        for j in range(n):
+            if miss[j] > miss[i] + tie_mm + EPS_MM:
+                continue
+            better = miss[j] < miss[i] - tie_mm - EPS_MM
+            as_good = True
+            for s in range(m):
+                as_good = as_good and scales[j, s] <= scales[i, s]
+                better = better or scales[j, s] < scales[i, s]
+            if as_good and better:
+                beaten[i] = True
+                break
+    return beaten
 
 
 _BEST: tuple[tuple[Callable[[Standing], float], str], ...] = (

@@ -54,24 +54,28 @@ def reachable(r: SizeResult, spacers_mm: tuple[float, ...]) -> Floats:
         stems = [s for _, s in r.stem.ways()] if r.stem else [r.stem_stands]
         drawer = spacers_mm
         places = r.bar.places if r.bar is not None else (r.place,)
-    u, n = steering_axis(frame.head_angle_deg)
     heights = np.array(heights_mm(drawer, frame.spacer_limit_mm)) + r.cover_mm
-    fronts = []
-    for s in stems:
-        up, ahead = heights + s.up_mm, s.ahead_mm
-        fronts.append(
-            np.stack(
-                [
-                    frame.reach_mm + up * u.x_mm + ahead * n.x_mm,
-                    frame.stack_mm + up * u.y_mm + ahead * n.y_mm,
-                ],
-                1,
-            )
-        )
-    clamps = np.concatenate(fronts)
+    fronts = np.array([(s.up_mm, s.ahead_mm) for s in stems])
     off = np.array([(p.off.x_mm, p.off.y_mm) for p in places])
-    every: Floats = (clamps[:, None, :] + off[None, :, :]).reshape(-1, 2)
-    return every
+    u, _ = steering_axis(frame.head_angle_deg)
+    return _hands(heights, fronts, off, frame.reach_mm, frame.stack_mm, -u.x_mm, u.y_mm)
+
+
+@compiled
+def _hands(
+    heights: Floats, fronts: Floats, off: Floats, reach: float, stack: float, cos: float, sin: float
+) -> Floats:
+    """The hand for every stem, pile and place, mm from the BB."""
+    made = np.empty((fronts.shape[0] * heights.size * off.shape[0], 2))
+    at = 0
+    for f in range(fronts.shape[0]):
+        for height in heights:
+            up, ahead = height + fronts[f, 0], fronts[f, 1]
+            x, y = reach - up * cos + ahead * sin, stack + up * sin + ahead * cos
+            for p in range(off.shape[0]):
+                made[at, 0], made[at, 1] = x + off[p, 0], y + off[p, 1]
+                at += 1
+    return made
 
 
 def hand_room(r: SizeResult, goal: Goal, spacers_mm: tuple[float, ...]) -> Room:

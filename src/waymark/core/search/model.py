@@ -10,6 +10,7 @@ from waymark.core.marks import Mark
 from waymark.core.rules.house import TOLERANCES, StemWindow
 from waymark.core.rules.verdict import Word
 from waymark.core.search.gates import Gates
+from waymark.core.search.words import explain
 from waymark.core.seat.post import SaddleFit
 
 # What has to be bought beside the frame (handbook 13, cost ladder).
@@ -229,6 +230,7 @@ class SizeResult:
     rungs on the same size.
     """
 
+    goal: Goal
     frame: FrameOption
     stem: StemOption | None
     cockpit: CockpitOption | None
@@ -252,8 +254,12 @@ class SizeResult:
     verdict: Word
     binds: tuple[str, ...]
     gates: tuple[str, ...]
-    sentence: str
     others: tuple[SizeResult, ...] = ()
+
+    @property
+    def sentence(self) -> str:
+        """What the build gives, or which limit stops it and by how much."""
+        return explain(self)
 
     @property
     def bar_key(self) -> str:

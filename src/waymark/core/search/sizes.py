@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import replace
 
 from waymark.core.cockpit.steerer import Stem, bar_clamp, spacers_for
@@ -27,8 +26,9 @@ from waymark.core.search.model import (
     StemOption,
 )
 from waymark.core.search.seats import best_seat
-from waymark.core.search.words import explain
 
+# The shortest and the longest stem there is.
+_Lengths = tuple[float, float]
 _WORDS: dict[Word, int] = {"in": 0, "edge": 1, "out": 2}
 
 
@@ -42,6 +42,8 @@ def search_sizes(shelf: Shelf, goal: Goal, watch: Watch | None = None) -> tuple[
     if not shelf.frames:
         raise ValueError("a search needs at least one frame size")
     found: list[list[SizeResult]] = [[] for _ in shelf.frames]
+    every_length = [s.length_mm for s in shelf.stems] or [c.length_mm for c in shelf.cockpits] or [0.0]
+    lengths = (min(every_length), max(every_length))
     seats = [_seat(shelf, goal, frame) for frame in shelf.frames]
     open_ = [i for i, f in enumerate(shelf.frames) if f.cockpits is None]
     if shelf.stems and open_:
@@ -55,7 +57,7 @@ def search_sizes(shelf: Shelf, goal: Goal, watch: Watch | None = None) -> tuple[
                 bar = these[int(picks.bar[k])]
                 found[i].append(
                     _result(
-                        shelf, goal, shelf.frames[i], seats[i], shelf.stems[int(picks.stem[k])],
+                        lengths, goal, shelf.frames[i], seats[i], shelf.stems[int(picks.stem[k])],
                         bool(picks.over[k]), bar, None, bar.places[int(picks.place[k])], float(picks.cover[k]),
                         float(picks.spacers[k]), float(picks.miss[k]),
                     )
@@ -68,7 +70,7 @@ def search_sizes(shelf: Shelf, goal: Goal, watch: Watch | None = None) -> tuple[
                 it = shelf.cockpits[pick.cockpit]
                 found[i].append(
                     _result(
-                        shelf, goal, frame, seats[i], None, False, None, it, it.places[pick.place],
+                        lengths, goal, frame, seats[i], None, False, None, it, it.places[pick.place],
                         frame.cover_mm, pick.spacers_mm, pick.miss_mm,
                     )
                 )  # fmt: skip
@@ -97,7 +99,7 @@ def _rank(r: SizeResult) -> tuple[int, int, float, int, float, str]:
 
 
 def _result(
-    shelf: Shelf, goal: Goal, frame: FrameOption, seat: SeatResult | None, stem: StemOption | None, over: bool,
+    lengths: _Lengths, goal: Goal, frame: FrameOption, seat: SeatResult | None, stem: StemOption | None, over: bool,
     bar: BarOption | None, cockpit: CockpitOption | None, place: Place, cover: float, spacers: float,
     miss_mm: float,
 ) -> SizeResult:  # fmt: skip
@@ -118,15 +120,14 @@ def _result(
         bar.rung if bar else cockpit.rung if cockpit else FREE,
         FREE if stem is None or stem.owned else SMALL_PART,
     )
-    result = SizeResult(
-        frame=frame, stem=stem, cockpit=cockpit, bar=bar, place=place, stem_stands=stands, turned_over=over,
+    return SizeResult(
+        goal=goal, frame=frame, stem=stem, cockpit=cockpit, bar=bar, place=place, stem_stands=stands, turned_over=over,
         cover_mm=cover, spacers_mm=spacers, clamp=clamp, hand=hand, miss=miss, miss_mm=miss_mm,
         along_mm=miss.dot(u), across_mm=miss.dot(n), stem_rank=rank, rung=rung,
         room_up_mm=frame.spacer_limit_mm - spacers, room_down_mm=spacers, seat=seat,
         verdict="out" if gates else _verdict(goal, miss, seat, rank, spacers, frame),
-        binds=_binds(shelf, goal, frame, stands, cover, place, seat), gates=gates, sentence="",
+        binds=_binds(lengths, goal, frame, stands, cover, place, seat), gates=gates,
     )  # fmt: skip
-    return replace(result, sentence=explain(result, goal))
 
 
 def _verdict(
@@ -145,7 +146,7 @@ def _verdict(
 
 
 def _binds(
-    shelf: Shelf, goal: Goal, frame: FrameOption, stem: Stem, cover: float, place: Place,
+    lengths: _Lengths, goal: Goal, frame: FrameOption, stem: Stem, cover: float, place: Place,
     seat: SeatResult | None,
 ) -> tuple[str, ...]:  # fmt: skip
     """Limits at which the build stands while more of the same would lessen its miss."""
@@ -159,9 +160,8 @@ def _binds(
         found.append("spacer limit")
     if need.spacers_mm < -near:
         found.append("no spacers left to take out")
-    lengths: Sequence[float] = [s.length_mm for s in shelf.stems] or [c.length_mm for c in shelf.cockpits]
-    if need.forward_error_mm > near and stem.length_mm >= max(lengths):
+    if need.forward_error_mm > near and stem.length_mm >= lengths[1]:
         found.append("longest stem")
-    if need.forward_error_mm < -near and stem.length_mm <= min(lengths):
+    if need.forward_error_mm < -near and stem.length_mm <= lengths[0]:
         found.append("shortest stem")
     return tuple(found)

@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
+from typing import TYPE_CHECKING
+
 from waymark.core.rules.house import NUMBERS
-from waymark.core.search.model import Goal, SizeResult
+
+if TYPE_CHECKING:
+    from waymark.core.search.model import SizeResult
 
 
-def explain(r: SizeResult, goal: Goal) -> str:
+def explain(r: SizeResult) -> str:
     """One or two sentences: what the build gives, or which limit stops it and by how much."""
     if r.verdict == "out":
-        return _why_not(r, goal)
+        return _why_not(r)
     parts = [_nearness(r), f"with {_mm(r.room_up_mm)} to go up and {_mm(r.room_down_mm)} down."]
-    gives = _gives_up(r, goal)
+    gives = _gives_up(r)
     return " ".join(parts) + (f" Gives up {gives}." if gives else "")
 
 
@@ -27,13 +31,13 @@ def _nearness(r: SizeResult) -> str:
     return f"{off} mm from the goal,"
 
 
-def _gives_up(r: SizeResult, goal: Goal) -> str:
+def _gives_up(r: SizeResult) -> str:
     given: list[str] = []
     if r.stem_rank == 2:
-        side = "short" if r.stem_stands.length_mm < goal.stem_window.least_mm else "long"
+        side = "short" if r.stem_stands.length_mm < r.goal.stem_window.least_mm else "long"
         given.append(f"the stem: {r.stem_stands.length_mm:g} is {side} for this use")
     elif r.stem_rank == 1:
-        side = "short" if r.stem_stands.length_mm < goal.stem_window.best_least_mm else "long"
+        side = "short" if r.stem_stands.length_mm < r.goal.stem_window.best_least_mm else "long"
         given.append(f"the stem: {r.stem_stands.length_mm:g}, the {side} end")
     if r.spacers_mm > NUMBERS["spacer_warn_share"].value * r.frame.spacer_limit_mm:
         given.append(f"the pile: {_mm(r.spacers_mm)} of {_mm(r.frame.spacer_limit_mm)} allowed")
@@ -42,10 +46,10 @@ def _gives_up(r: SizeResult, goal: Goal) -> str:
     return "; ".join(given)
 
 
-def _why_not(r: SizeResult, goal: Goal) -> str:
+def _why_not(r: SizeResult) -> str:
     said: list[str] = list(r.gates)
     along, across = r.along_mm, r.across_mm
-    tolerance = min(goal.tolerance.hand_x_mm, goal.tolerance.hand_y_mm)
+    tolerance = min(r.goal.tolerance.hand_x_mm, r.goal.tolerance.hand_y_mm)
     if along < -tolerance:
         said.append(f"{_mm(-along)} too low along the steerer with all {_mm(r.spacers_mm)} of spacers in")
     elif along > tolerance:
