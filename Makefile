@@ -7,13 +7,18 @@ FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend
 
 .PHONY: setup demo dev test lint bench rates shots client browser clean
 
-setup: .venv/ready $(STATIC)
+setup: .venv/ready .venv/compiled $(STATIC)
 
 .venv/ready: requirements.lock tools/uv.txt pyproject.toml
 	test -x $(PY) || python3 -m venv .venv
 	$(PY) -m pip install --quiet --disable-pip-version-check --require-hashes -r tools/uv.txt
 	.venv/bin/uv pip sync --quiet --require-hashes --python $(PY) requirements.lock tools/uv.txt
 	.venv/bin/uv pip install --quiet --no-deps --no-build-isolation --python $(PY) -e .
+	touch $@
+
+# The search's inner loops are compiled once here, not while somebody waits for the first search.
+.venv/compiled: .venv/ready $(wildcard src/waymark/core/search/*.py)
+	$(PY) -m waymark.core.search.ready
 	touch $@
 
 frontend/node_modules/.ready: frontend/package-lock.json frontend/package.json

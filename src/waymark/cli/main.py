@@ -5,12 +5,14 @@ from __future__ import annotations
 import json
 import sys
 from pathlib import Path
+from threading import Thread
 from typing import Annotated, Any, NoReturn
 
 import typer
 from pydantic import ValidationError
 
 from waymark.core.errors import InputError, WaymarkError
+from waymark.core.search.ready import make_ready
 from waymark.demo import demo_files, demo_shelves
 from waymark.rooms import fits, records, riders, shelves
 from waymark.rooms.calc import CALCULATIONS, calculate, listing
@@ -196,6 +198,8 @@ def _serve(store: Store, host: str, port: int, names: tuple[str, ...]) -> None:
 
     typer.echo(f"Waymark is open at http://{'localhost' if host == '127.0.0.1' else host}:{port}")
     hosts = names if host == "127.0.0.1" else (*names, host)
+    # Loading the compiled search takes a second or two: done by the time somebody asks for one.
+    Thread(target=make_ready, daemon=True).start()
     uvicorn.run(make_app(store, hosts), host=host, port=port, log_level="warning")
 
 

@@ -53,7 +53,7 @@ class Cockpits:
         self.drawers = list(dict.fromkeys(c.spacers_mm for c in cockpits))
         self.table = _Table(
             np.array([stems[i].ahead_mm for i, _ in self.pairs]), np.array([stems[i].up_mm for i, _ in self.pairs]),
-            np.array([p.off.x_mm for p in places]), np.array([p.off.y_mm for p in places]),
+            np.array([p.off.x_mm for p in places], np.float64), np.array([p.off.y_mm for p in places], np.float64),
             np.array([self.drawers.index(c.spacers_mm) for c in of], np.int64),
         )  # fmt: skip
         rank = [goal.stem_window.rank(c.length_mm) for c in cockpits]
@@ -75,8 +75,9 @@ class Cockpits:
         stop = np.cumsum([len(h) for h in heights])
         x, y = self.goal.hand.x_mm - frame.reach_mm, self.goal.hand.y_mm - frame.stack_mm
         miss, pile = _tried(
-            self.table, allowed, x, y, frame.cover_mm, float(np.cos(theta)), float(np.sin(theta)), form,
-            np.concatenate(heights), np.concatenate([[0], stop]), NUMBERS["tie_mm"].value,
+            self.table, allowed, float(x), float(y), float(frame.cover_mm), float(np.cos(theta)),
+            float(np.sin(theta)), form,
+            np.concatenate(heights), np.concatenate([[0], stop]), float(NUMBERS["tie_mm"].value),
         )  # fmt: skip
         tied = np.flatnonzero(miss <= miss.min() + NUMBERS["tie_mm"].value + EPS_MM)
         first = min(tied, key=lambda t: (*self.order[t], round(float(miss[t]), 9), pile[t], self.pairs[t]))

@@ -43,7 +43,7 @@ from waymark.core.search.points import (
 )
 from waymark.core.search.settle import Chosen, Places, Sizes, settle_far, settle_near
 
-TIE_MM = NUMBERS["tie_mm"].value
+TIE_MM = float(NUMBERS["tie_mm"].value)
 # Sizes are settled in turn by how far their least miss may be; the tolerance's corner comes last.
 _LEAST_CAPS_MM = (0.25, 1.5)
 # A search answers its watcher this often.
@@ -163,7 +163,7 @@ class _FrontEnds:
         at = np.array(bounds, np.int64).reshape(-1, RANKS + 1, 2)
         ahead, lift, tie, way = zip(*every, strict=True) if every else ((), (), (), ())
         return fronts, Ways(
-            np.array(ahead, float), np.array(lift, float), np.array(tie, np.int64), np.array(way, np.int64),
+            np.array(ahead, np.float64), np.array(lift, np.float64), np.array(tie, np.int64), np.array(way, np.int64),
             at[:, :, 0].copy(), at[:, :, 1].copy(),
         )  # fmt: skip
 
@@ -245,7 +245,7 @@ class _Search:
         self.places = [p for p in ordered_places(bars) if bars[p[0]].clamp_mm in ends.fronts]
         marks = [bars[b].places[p].off for b, p in self.places]
         self.table = Places(
-            np.array([m.x_mm for m in marks]), np.array([m.y_mm for m in marks]),
+            np.array([m.x_mm for m in marks], np.float64), np.array([m.y_mm for m in marks], np.float64),
             np.array([ends.fronts[bars[b].clamp_mm] for b, _ in self.places], np.int64),
         )  # fmt: skip
         n = len(ends.shelf.frames)

@@ -113,7 +113,7 @@ def frontier(every: Sequence[Standing]) -> list[Standing]:
     if not every:
         return []
     scales = np.array([s.scales() for s in every], np.float64)
-    beaten = _beaten(np.array([s.miss_mm for s in every]), scales, NUMBERS["tie_mm"].value)
+    beaten = _beaten(np.array([s.miss_mm for s in every]), scales, float(NUMBERS["tie_mm"].value))
     return [s for s, b in zip(every, beaten, strict=True) if not b]
 
 

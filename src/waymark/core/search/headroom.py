@@ -56,9 +56,9 @@ def reachable(r: SizeResult, spacers_mm: tuple[float, ...]) -> Floats:
         places = r.bar.places if r.bar is not None else (r.place,)
     heights = np.array(heights_mm(drawer, frame.spacer_limit_mm)) + r.cover_mm
     fronts = np.array([(s.up_mm, s.ahead_mm) for s in stems])
-    off = np.array([(p.off.x_mm, p.off.y_mm) for p in places])
+    off = np.array([(p.off.x_mm, p.off.y_mm) for p in places], np.float64)
     u, _ = steering_axis(frame.head_angle_deg)
-    return _hands(heights, fronts, off, frame.reach_mm, frame.stack_mm, -u.x_mm, u.y_mm)
+    return _hands(heights, fronts, off, float(frame.reach_mm), float(frame.stack_mm), -u.x_mm, u.y_mm)
 
 
 @compiled
@@ -81,7 +81,9 @@ def _hands(
 def hand_room(r: SizeResult, goal: Goal, spacers_mm: tuple[float, ...]) -> Room:
     """Room of the hand's goal on this build."""
     t = goal.tolerance
-    steps = _steps(reachable(r, spacers_mm), goal.hand.x_mm, goal.hand.y_mm, t.hand_x_mm, t.hand_y_mm)
+    steps = _steps(
+        reachable(r, spacers_mm), float(goal.hand.x_mm), float(goal.hand.y_mm), float(t.hand_x_mm), float(t.hand_y_mm)
+    )  # fmt: skip
     return Room(*(int(n) for n in steps))
 
 
