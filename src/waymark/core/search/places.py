@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import replace
+from functools import lru_cache
 from math import pi
 
 from waymark.core.cockpit.bars import DropBar, FlatBar, Lever, place_grip, place_hood
@@ -33,6 +34,8 @@ def school_rotation_deg(bar: DropBar, school: str, drop_end_deg: float) -> float
     }[school]
 
 
+# A shelf's bars are placed anew for every question: the same bar by the same school is the same answer.
+@lru_cache(maxsize=1024)
 def drop_places(
     bar: DropBar, lever: Lever, school: str, drop_end_deg: float = 0.0, stands: Place | None = None
 ) -> tuple[Place, ...]:
@@ -98,6 +101,7 @@ def _rolled(roll_deg: float) -> str:
     return f"rolled {abs(roll_deg):g}° {'back' if roll_deg > 0 else 'forward'}"
 
 
+@lru_cache(maxsize=256)
 def fixed_drop_places(bar: DropBar, lever: Lever) -> tuple[Place, ...]:
     """A one-piece cockpit's hood places: its bar cannot be turned, its levers slide."""
     made = _hood_places(bar, lever, [(0.0, 0)])
@@ -107,6 +111,7 @@ def fixed_drop_places(bar: DropBar, lever: Lever) -> tuple[Place, ...]:
     return tuple(made)
 
 
+@lru_cache(maxsize=1024)
 def flat_places(bar: FlatBar, hand_inset_mm: float, stands: Place | None = None) -> tuple[Place, ...]:
     """The grip's places as the bar is rolled two steps either way from its rise standing upright."""
     made = [

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections import OrderedDict
+from collections import deque
 from collections.abc import Callable, Iterator, Sequence
 from contextlib import suppress
 from dataclasses import replace
@@ -173,22 +173,26 @@ LONG_SIZES = 1500
 
 
 class _Memory:
-    """The newest answers, so that choosing and holding ask nothing twice."""
+    """The newest answers, so that choosing and holding ask nothing twice.
+
+    They are few, and telling two questions apart is quicker than hashing a whole shelf.
+    """
 
     def __init__(self, most: int) -> None:
-        self._most, self._kept, self._lock = most, OrderedDict[Question, Whole](), Lock()
+        self._kept, self._lock = deque[tuple[Question, Whole]](maxlen=most), Lock()
 
     def get(self, question: Question) -> Whole | None:
         with self._lock:
-            if question in self._kept:
-                self._kept.move_to_end(question)
-            return self._kept.get(question)
+            for at, (asked, whole) in enumerate(self._kept):
+                if asked[1:] == question[1:] and asked[0] == question[0]:
+                    del self._kept[at]
+                    self._kept.append((asked, whole))
+                    return whole
+        return None
 
     def put(self, question: Question, whole: Whole) -> None:
         with self._lock:
-            self._kept[question] = whole
-            while len(self._kept) > self._most:
-                self._kept.popitem(last=False)
+            self._kept.append((question, whole))
 
 
 _memory = _Memory(24)

@@ -95,6 +95,9 @@ class FrameChart(Strict):
         ).checked()  # fmt: skip
 
 
+_REQUIRED = tuple(name for name, field in FrameChart.model_fields.items() if field.is_required())
+
+
 class FrameSize(Stocked):
     """One size of one frame, as a line of the frames file has it. A chart with gaps is made whole and marked."""
 
@@ -118,11 +121,7 @@ class FrameSize(Stocked):
         if not isinstance(raw, dict) or not isinstance(raw.get("chart"), dict):
             return raw
         chart = raw["chart"]
-        if all(
-            chart.get(n) is not None
-            for n in FrameChart.model_fields
-            if FrameChart.model_fields[n].is_required()
-        ):
+        if all(chart.get(n) is not None for n in _REQUIRED):
             return raw
         return {**raw, "chart": whole_chart(chart, str(raw.get("kind", "")))}
 
