@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from itertools import combinations
 from math import degrees
 
 import numpy as np
@@ -29,10 +30,10 @@ RANK_SHARE = 1e-10
 # A coordinate is placed where no more than this of it lies in directions no reading speaks of.
 BLIND = 1e-6
 BB_HEIGHT_GUESS_MM = 270.0
-# A point weaker than this may have an image on the other side of its lines, some centimetres off.
-WEAK_SD_MM = 5.0
-BLIND_SD_MM = 500.0
-IMAGE_MM = 60.0
+# A mirror image nearer than this is the same minimum; one farther off is no bike's.
+IMAGE_LEAST_MM, IMAGE_MOST_MM = 20.0, 300.0
+# How much worse, in weighted squares, an image may begin and still be worth solving for.
+IMAGE_COST = 2000.0
 # Where a usual bike has its points, to start from where no reading gives a place.
 USUAL_PLACES = {"s": Mark(-200, 700), "saddle": Mark(-200, 700), "nose": Mark(-50, 700)}
 USUAL_ELSEWHERE = Mark(500, 640)
@@ -197,30 +198,43 @@ def _solve(net: _Net, x: Floats) -> Floats:
 
 
 def _least_of_images(net: _Net, x: Floats) -> Floats:
-    """The least of several minima: a point held only by lines that lie nearly along each other has a mirror image.
+    """The least of several minima: a point measured from two others has a mirror image across the line through them.
 
-    Every such point is put to either side along the line it is weak on, and solved for again.
+    Every image that is not absurd beside the readings is solved for again.
     """
-    design, gap = _system(net, x)
+    gap = _system(net, x)[1]
     cost = float(gap @ gap)
-    _, singular, vt, kept = _directions(design)
-    cofactor = (vt[kept].T / singular[kept] ** 2) @ vt[kept]
-    for at in net.index.values():
-        values, vectors = np.linalg.eigh(cofactor[at : at + 2, at : at + 2])
-        weak = float(values[-1]) ** 0.5
-        if not WEAK_SD_MM < weak < BLIND_SD_MM:
+    for at, move in _images(net, x):
+        image = x.copy()
+        image[at : at + 2] += move
+        gap = _system(net, image)[1]
+        if float(gap @ gap) > 2 * cost + IMAGE_COST:
             continue
-        for side in (-1.0, 1.0):
-            image = x.copy()
-            image[at : at + 2] += side * max(IMAGE_MM, 3 * weak) * vectors[:, -1]
-            try:
-                other = _solve(net, image)
-            except GeometryError:
-                continue
-            gap = _system(net, other)[1]
-            if float(gap @ gap) < cost - 1e-9:
-                x, cost = other, float(gap @ gap)
+        try:
+            other = _solve(net, image)
+        except GeometryError:
+            continue
+        gap = _system(net, other)[1]
+        if float(gap @ gap) < cost - 1e-9:
+            x, cost = other, float(gap @ gap)
     return x
+
+
+def _images(net: _Net, x: Floats) -> list[tuple[int, Floats]]:
+    """Each unknown point's place among the unknowns with the way to each of its mirror images, mm."""
+    points = np.vstack([x[: 2 * len(net.index)].reshape(-1, 2), net.known])
+    tapes = [*zip(net.start[net.kinds["distance"]], net.end[net.kinds["distance"]], strict=True)]
+    found: list[tuple[int, Floats]] = []
+    for at in net.index.values():
+        i = at // 2
+        others = sorted({int(b if a == i else a) for a, b in tapes if i in (a, b)})
+        for a, b in combinations(others, 2):
+            along = points[b] - points[a]
+            square = np.array([-along[1], along[0]]) / max(float(np.hypot(*along)), 1e-9)
+            move = -2 * float((points[i] - points[a]) @ square) * square
+            if IMAGE_LEAST_MM < float(np.hypot(*move)) < IMAGE_MOST_MM:
+                found.append((at, move))
+    return found
 
 
 def _step(design: Floats, gap: Floats, damp: float) -> Floats:
