@@ -54,7 +54,7 @@ lint: setup
 
 test: setup browser lint
 	cd frontend && npx vitest run --reporter=dot
-	$(PY) -m pytest
+	$(PY) -m pytest -n auto --dist worksteal
 
 bench: setup
 	$(PY) bench/search.py
