@@ -159,6 +159,23 @@ RIDERS: list[dict[str, Any]] = [
             ("bb_clamp", "755"),
         ],
     },
+    {
+        "file": "9-kerra-lannick", "name": "Kerra Lannick", "about": "rowing coach, 44, races alone against the clock",
+        "words": "I can hold these pads for the hour. The frame is lent and goes back in spring; nothing else may move.",
+        "measures": {"height": "1.69 m", "inseam": "797", "shoulder_width": "352", "foot": "244", "mass": "61 kg"},
+        "facts": {"grounds": ["asphalt"], "races": "the island hour, and the relay's last leg", "budget": "frame", "shoe_size": 39},
+        "uses": [{"use": "time-trial", "share": 80, "hours": 4}, {"use": "trainer", "share": 20, "hours": 2}],
+        "title": "The same pads, her own frame", "reason": "A frame to keep under the pads she has now, a touch higher for the hip.",
+        "frame": "Haldery Vane 51", "saddle": "Dunlin Short", "bar_kind": "aero",
+        "measure": [
+            ("crank", "165"), ("front_axle", "338"), ("rear_axle", "338"), ("bb_floor", "271"), ("s_straight", "705"), ("s_plumb", "691"),
+            ("s_behind", "141"), ("s_floor", "961"), ("s_nose", "129"), ("nose_behind", "11"), ("nose_clamp", "484"), ("s_clamp", "611"),
+            ("clamp_floor", "850"), ("clamp_up", "579"), ("bb_clamp", "740"), ("s_pad.right", "600"), ("s_pad.left", "599"),
+            ("pad_floor.right", "895"), ("pad_ahead.right", "455"), ("pad_clamp.right", "45"), ("pad_width", "190"), ("s_hand.right", "845"),
+            ("nose_hand.right", "716"), ("hand_floor.right", "931"), ("hand_ahead.right", "704"),
+        ],
+        "goal": ("time-trial", (0, 0), (0, 8)), "chosen": "Ostrel Sound S", "held": "Haldery Vane 48",
+    },
 ]  # fmt: skip
 
 
@@ -183,6 +200,8 @@ def write(session: Session, it: dict[str, Any]) -> str:
     if "frame" in it:
         edits.append(("measure.frame", frames[it["frame"]]))
     edits += [(f"measure.{name}", parts[it[name]]) for name in ("bar", "saddle") if name in it]
+    if "bar_kind" in it:
+        edits.append(("measure.bar_kind", it["bar_kind"]))
     edits += [("measure.reading", {"key": key, "typed": typed}) for key, typed in it["measure"]]
     if "setup" in it:
         edits.append(("measure.setup", it["setup"]))

@@ -110,3 +110,30 @@ def test_a_leg_too_short_is_said_not_hidden() -> None:
     assert not r.reaches
     far = readouts(SADDLE, Mark(1200, 560), RIDER, FOOT, 170)
     assert not far.arms_reach
+
+
+def test_on_pads_the_forearm_lies_along_the_extension_and_the_shoulder_stands_over_the_elbow() -> None:
+    body = segments(BodyMeasures(height_mm=1690, foot_mm=244, inseam_mm=797, shoulder_width_mm=352, hand_width_mm=190))
+    saddle, pad, hand = Mark(-141, 691), Mark(455, 624), Mark(704, 660)
+    pose = pose_at(saddle, hand, body, FOOT, 165, pad=pad)
+    assert pose.on_pads
+    assert pose.arms_reach
+    # Elbow, pad, wrist and hand are on one line; the elbow lies a forearm and a wrist behind the hand.
+    assert pose.elbow.distance_mm(hand) == pytest.approx(0.146 * 1690 + 60)
+    for on in (pad, pose.wrist):
+        assert pose.elbow.distance_mm(on) + on.distance_mm(hand) == pytest.approx(
+            pose.elbow.distance_mm(hand)
+        )
+    assert pose.near.hip.distance_mm(pose.shoulder) == pytest.approx(body.trunk_mm)
+    # Seen from the side the upper arm is shorter by what pads narrower than the shoulders take inward.
+    assert pose.shoulder.distance_mm(pose.elbow) == pytest.approx((body.upper_arm_mm**2 - 81**2) ** 0.5)
+    assert 90 < pose.elbow_deg < 105
+    up = pose_at(saddle, hand + Mark(0, 20), body, FOOT, 165, pad=pad + Mark(0, 20))
+    assert up.trunk_deg > pose.trunk_deg + 1
+    r = readouts(saddle, hand, body, FOOT, 165, pad)
+    assert (r.trunk_deg, r.shoulder_deg) == (pose.trunk_deg, pose.shoulder_deg)
+
+
+def test_pads_out_of_reach_are_said() -> None:
+    pose = pose_at(SADDLE, Mark(1400, 700), RIDER, FOOT, 170, pad=Mark(1150, 690))
+    assert not pose.arms_reach

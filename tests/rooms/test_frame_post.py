@@ -97,7 +97,7 @@ def test_two_sizes_point_by_point_with_three_verdicts(fitter: Fitter) -> None:
     assert {v["takes"] for v in view["between"]} == {"A", "B"}
     labels = [r["label"] for r in view["compared"]]
     for label in (
-        "Hand miss",
+        "Miss",
         "Room up, down",
         "Reach, equal height",
         "Likely reached",

@@ -110,8 +110,10 @@ def test_a_stem_out_of_stock_is_not_put_on_by_a_stop(demo: TestClient) -> None:
 def test_a_flat_bar_use_asks_for_grips_and_only_bars_that_have_them() -> None:
     state = measured()
     state.goal.discipline = "cross-country"
-    assert hand_is(state) == "grip"
-    shelf = search_shelf([], [(n, p) for n, p in PARTS.items()], None, None, wanted(state, PROFILE))
+    assert hand_is(state, layers_of(state)) == "grip"
+    shelf = search_shelf(
+        [], [(n, p) for n, p in PARTS.items()], None, None, wanted(state, layers_of(state), PROFILE)
+    )
     assert shelf.bars
     assert all(PARTS[b.key].kind == "flat_bar" for b in shelf.bars)
     assert shelf.cockpits == ()
@@ -125,7 +127,7 @@ def test_the_school_of_width_moves_what_is_wanted() -> None:
     widths = {}
     for school in ("acromion", "narrower", "wider"):
         state.frame.schools.width = school  # type: ignore[assignment]
-        widths[school] = wanted(state, PROFILE).width_mm
+        widths[school] = wanted(state, layers_of(state), PROFILE).width_mm
     assert widths == {"acromion": 420, "narrower": 400, "wider": 440}
 
 

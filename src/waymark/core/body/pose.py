@@ -45,6 +45,7 @@ class Pose:
     wrist: Mark
     hand: Mark
     arms_reach: bool
+    on_pads: bool = False
 
     @property
     def trunk_deg(self) -> float:
@@ -53,8 +54,14 @@ class Pose:
 
     @property
     def shoulder_deg(self) -> float:
-        """Angle at the shoulder between trunk and arm (shoulder to hand)."""
-        return angle_between_deg(self.near.hip - self.shoulder, self.hand - self.shoulder)
+        """Angle at the shoulder between trunk and arm: shoulder to hand, or to the elbow where it lies on a pad."""
+        end = self.elbow if self.on_pads else self.hand
+        return angle_between_deg(self.near.hip - self.shoulder, end - self.shoulder)
+
+    @property
+    def elbow_deg(self) -> float:
+        """The elbow's included angle."""
+        return angle_between_deg(self.shoulder - self.elbow, self.wrist - self.elbow)
 
 
 def toe_down_deg(crank_deg: float) -> float:
@@ -79,22 +86,34 @@ def leg_at(saddle: Mark, body: Segments, foot: FootFit, crank_mm: float, crank_d
     return LegPose(pedal, ankle, knee, hip, eta, reaches=True)
 
 
-def shoulder_for(hip: Mark, hand: Mark, body: Segments) -> tuple[Mark, bool]:
-    """Shoulder on circle (hip, trunk) ∩ circle (hand, arm), the upper one; and whether the arms reach."""
-    meets = circles_meet(hip, body.trunk_mm, hand, body.arm_mm)
+def shoulder_for(hip: Mark, hand: Mark, body: Segments, arm_mm: float | None = None) -> tuple[Mark, bool]:
+    """Shoulder on circle (hip, trunk) ∩ circle (hand, arm), the upper one; and whether the arms reach.
+
+    With ``arm_mm`` the arm ends elsewhere than at the grip: at the elbow, where the forearm lies on a pad.
+    """
+    meets = circles_meet(hip, body.trunk_mm, hand, body.arm_mm if arm_mm is None else arm_mm)
     if meets is None:
         return hip.toward(hand, body.trunk_mm / max(hip.distance_mm(hand), 1e-9)), False
     return max(meets, key=lambda m: m.y_mm), True
 
 
 def pose_at(
-    saddle: Mark, hand: Mark, body: Segments, foot: FootFit, crank_mm: float, crank_deg: float = 90.0
-) -> Pose:
-    """The rider with the near crank at ``crank_deg`` and the far one opposite."""
+    saddle: Mark, hand: Mark, body: Segments, foot: FootFit, crank_mm: float, crank_deg: float = 90.0,
+    pad: Mark | None = None,
+) -> Pose:  # fmt: skip
+    """The rider with the near crank at ``crank_deg`` and the far one opposite.
+
+    On a ``pad`` the forearm lies along the line from hand to pad, the elbow a forearm behind the hand, and the
+    shoulder on circle (hip, trunk) ∩ circle (elbow, upper arm).
+    """
     near = leg_at(saddle, body, foot, crank_mm, crank_deg)
     far = leg_at(saddle, body, foot, crank_mm, crank_deg + 180.0)
-    shoulder, reach = shoulder_for(near.hip, hand, body)
     grip = body.forearm_mm + WRIST_TO_GRIP_MM
+    if pad is not None and pad.distance_mm(hand) > 1.0:
+        elbow = hand.toward(pad, grip / hand.distance_mm(pad))
+        shoulder, reach = shoulder_for(near.hip, elbow, body, body.upper_arm_seen_mm)
+        return Pose(near, far, shoulder, elbow, elbow.toward(hand, body.forearm_mm / grip), hand, reach, True)
+    shoulder, reach = shoulder_for(near.hip, hand, body)
     bends = circles_meet(shoulder, body.upper_arm_mm, hand, grip)
     if bends is None:
         elbow = shoulder.toward(hand, body.upper_arm_mm / (body.upper_arm_mm + grip))

@@ -33,9 +33,14 @@ class Readouts:
     arms_reach: bool
 
 
-def readouts(saddle: Mark, hand: Mark, body: Segments, foot: FootFit, crank_mm: float) -> Readouts:
-    """Read-outs of one position. The leg is swept through a whole turn; extremes are refined to 0.1°."""
-    pose = pose_at(saddle, hand, body, foot, crank_mm)
+def readouts(
+    saddle: Mark, hand: Mark, body: Segments, foot: FootFit, crank_mm: float, pad: Mark | None = None
+) -> Readouts:
+    """Read-outs of one position, the forearms on a ``pad`` where there is one.
+
+    The leg is swept through a whole turn; extremes are refined to 0.1°.
+    """
+    pose = pose_at(saddle, hand, body, foot, crank_mm, pad=pad)
     trunk = pose.shoulder - pose.near.hip
 
     def leg(at: float) -> LegPose:

@@ -42,7 +42,8 @@ class FootFit:
 
 @dataclass(frozen=True, slots=True)
 class Segments:
-    """Lengths between joint centres, mm; ``arm_mm`` shoulder to grip as seen from the side."""
+    """Lengths between joint centres, mm; ``arm_mm`` shoulder to grip and ``upper_arm_seen_mm`` shoulder to elbow on a
+    pad as seen from the side."""
 
     thigh_mm: float
     shank_mm: float
@@ -50,6 +51,7 @@ class Segments:
     upper_arm_mm: float
     forearm_mm: float
     arm_mm: float
+    upper_arm_seen_mm: float
     foot_mm: float
     height_mm: float
 
@@ -70,9 +72,11 @@ def segments(body: BodyMeasures) -> Segments:
     fore = body.forearm_mm if body.forearm_mm is not None else FOREARM_SHARE * h
     grip = fore + WRIST_TO_GRIP_MM
     arm = sqrt(upper**2 + grip**2 + 2 * upper * grip * cos(radians(body.elbow_flexion_deg)))
+    seen = upper
     hands = body.hand_width_mm if body.hand_width_mm is not None else body.shoulder_width_mm
     if hands is not None and body.shoulder_width_mm is not None:
         arm = arm_in_plane_mm(arm, hands / 2, body.shoulder_width_mm / 2)
+        seen = arm_in_plane_mm(upper, hands / 2, body.shoulder_width_mm / 2)
     return Segments(
         thigh_mm=thigh,
         shank_mm=shank,
@@ -80,6 +84,7 @@ def segments(body: BodyMeasures) -> Segments:
         upper_arm_mm=upper,
         forearm_mm=fore,
         arm_mm=arm,
+        upper_arm_seen_mm=seen,
         foot_mm=body.foot_mm,
         height_mm=h,
     )

@@ -7,7 +7,7 @@ from math import atan2, cos, degrees, radians, sin
 
 from waymark.core.cockpit.bars import DropBar, FlatBar
 from waymark.core.cockpit.steerer import Stem
-from waymark.core.drawing.model import BikeDrawing, FrontEndDrawing
+from waymark.core.drawing.model import AeroBarDrawing, BikeDrawing, FrontEndDrawing
 from waymark.core.drawing.primitives import (
     Circle,
     Item,
@@ -17,6 +17,7 @@ from waymark.core.drawing.primitives import (
     ribbon,
     smooth,
     taper,
+    unit,
 )
 from waymark.core.frame.geometry import FrameGeometry, steering_axis
 from waymark.core.marks import Mark, direction
@@ -26,6 +27,7 @@ FACE_RADIUS_MM = 21.0
 BAR_RADIUS_MM = 15.9
 SPACER_WIDTH_MM = 35.0
 CAP_MM = 5.0
+PAD_MM = 9.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,9 +108,11 @@ def front_end_items(frame: FrameGeometry, front: FrontEndDrawing) -> list[Item]:
 
 
 def bar_items(bike: BikeDrawing) -> list[Item]:
-    """The bar from its side with hood and lever, or grip and lever."""
+    """The bar from its side with hood and lever, grip and lever, or pad and extension."""
     if isinstance(bike.bar, DropBar):
         return _drop_bar(bike, bike.bar)
+    if isinstance(bike.bar, AeroBarDrawing):
+        return _aero_bar(bike, bike.bar)
     return _flat_bar(bike, bike.bar)
 
 
@@ -166,6 +170,31 @@ def _flat_bar(bike: BikeDrawing, bar: FlatBar) -> list[Item]:
         Circle(clamp, FACE_RADIUS_MM, "thin"),
         Circle(hand, 16, "hood"),
         Circle(hand, 10, "thin"),
+    ]
+
+
+def _aero_bar(bike: BikeDrawing, bar: AeroBarDrawing) -> list[Item]:
+    """Base bar with its brake, the riser under the pad, the pad, and the extension to the hand."""
+    clamp, pad = bike.clamp, bike.hand
+    grip = pad + bar.grip_off
+    along = unit(bar.grip_off)
+    under = Mark(along.y_mm, -along.x_mm)
+    foot = pad + under.scaled(PAD_MM + 11)
+    rear = foot - along.scaled(52)
+    bend = foot.toward(grip, 0.62)
+    base = [clamp + Mark(x, y) for x, y in ((-6, 0), (40, -4), (86, -10), (122, -12), (150, -4))]
+    lever = [clamp + Mark(x, y) for x, y in ((138, -10), (148, -34), (138, -62), (116, -86))]
+    shell = [
+        (-62, -2), (-58, 9), (-30, 11), (0, 9), (32, 11), (58, 10), (63, -1), (40, -PAD_MM), (-44, -PAD_MM),
+    ]  # fmt: skip
+    return [
+        ribbon([clamp + Mark(-4, 0), clamp.toward(foot, 0.5), foot], [24, 21, 24], "part"),
+        ribbon(lever, [10, 9, 8, 5], "part"),
+        ribbon(base, [26, 24, 24, 24, 18], "part"),
+        ribbon([rear, bend, grip - along.scaled(30), grip + along.scaled(34)], [21, 21, 21, 19], "part"),
+        smooth(local(pad, along, shell), "hood"),
+        Circle(clamp, BAR_RADIUS_MM, "part"),
+        Circle(clamp, FACE_RADIUS_MM, "thin"),
     ]
 
 

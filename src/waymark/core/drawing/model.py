@@ -26,8 +26,15 @@ class FrontEndDrawing:
 
 
 @dataclass(frozen=True, slots=True)
+class AeroBarDrawing:
+    """Base bar, pads and extensions: the hand's mark is then the pad, and ``grip_off`` leads on to the hand."""
+
+    grip_off: Mark
+
+
+@dataclass(frozen=True, slots=True)
 class BikeDrawing:
-    """One bike under a rider. ``bar`` is turned by ``bar_rotation_deg``; ``hand`` is the hood or grip mark."""
+    """One bike under a rider. ``bar`` is turned by ``bar_rotation_deg``; ``hand`` is the hood, grip or pad mark."""
 
     frame: FrameGeometry
     front: FrontEndDrawing
@@ -36,7 +43,7 @@ class BikeDrawing:
     tilt_deg: float
     rail_to_top_mm: float
     hand: Mark
-    bar: DropBar | FlatBar
+    bar: DropBar | FlatBar | AeroBarDrawing
     bar_rotation_deg: float
     hood_slope_deg: float
     crank_mm: float

@@ -166,7 +166,7 @@ def _gives_up(s: Standing, kept: Sequence[Standing]) -> str:
     said: list[tuple[float, str]] = []
     nearest = min(k.miss_mm for k in kept)
     if s.miss_mm > nearest + NUMBERS["tie_mm"].value:
-        said.append(((s.miss_mm - nearest) / 2, f"the hand: {_away(r)}"))
+        said.append(((s.miss_mm - nearest) / 2, f"the {r.goal.carried}: {_away(r)}"))
     most = max(k.room.total_mm for k in kept)
     if most - s.room.total_mm >= 2 * ROOM_STEP_MM:
         least = min(

@@ -181,7 +181,8 @@ class Shelf:
 class Goal:
     """Where the marks must be, the hand's offset from the bar clamp, and the saddle that goes over.
 
-    The hand is the hood, the grip or the pad's centre, whichever the places of the bars are given for.
+    The hand is the hood, the grip or the pad's centre, whichever the places of the bars are given for;
+    ``carried`` is its name in sentences.
     """
 
     saddle: Mark
@@ -191,6 +192,7 @@ class Goal:
     tolerance: Tolerance = field(default_factory=Tolerance)
     saddle_fit: SaddleOption | None = None
     gates: Gates = field(default_factory=Gates)
+    carried: str = "hand"
 
     @property
     def clamp(self) -> Mark:

@@ -140,7 +140,7 @@ def pad_places(
             x,
             None,
             round(abs(i - middle)) + j,
-            f"pads {x:g} ahead of the clamp, {y:g} over it",
+            f"pads {abs(x):g} {'behind' if x < 0 else 'ahead of'} the clamp, {y:g} over it",
         )
         for j, y in enumerate(sorted(stacks_mm))
         for i, x in enumerate(sorted(fore_aft_mm))

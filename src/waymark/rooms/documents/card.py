@@ -11,7 +11,7 @@ from waymark.core.drawing.primitives import DisplayList
 from waymark.core.errors import InputError
 from waymark.core.setup import SetupFacts, Step, steps_for
 from waymark.rooms.fits import (
-    LABELS,
+    MARKS,
     FitRow,
     FitState,
     Layers,
@@ -46,12 +46,13 @@ def card_for(session: Session, fit: FitRow, today: datetime) -> list[DisplayList
         )  # fmt: skip
     front = drawn.bike.front
     profile = profile_of(fit.rider)
+    now, goal, planned = (layers.marks[name] for name in ("now", "goal", "plan"))
     rows = tuple(
         CardRow(
-            label, layers.marks["now"].get(mark), layers.marks["goal"].get(mark), layers.marks["plan"].get(mark),
+            layers.label_of(mark), now.get(mark), goal.get(mark), planned.get(mark),
             "±{:g}, {:g}".format(*tolerance_of(mark)),
         )
-        for mark, label in LABELS.items()
+        for mark in MARKS
     )  # fmt: skip
     date = f"{today.day} {MONTHS[today.month - 1]} {today.year}"
     return card_pages(

@@ -3,7 +3,7 @@
 from waymark.rooms.fits.fileio import file_schema
 from waymark.rooms.fits.history import fit_row, head_of, state_of
 from waymark.rooms.fits.layers import Layers, layers_of
-from waymark.rooms.fits.ledger import LABELS, tolerance_of
+from waymark.rooms.fits.ledger import MARKS, tolerance_of
 from waymark.rooms.fits.photos import photos_of
 from waymark.rooms.fits.pictures import drawn_plan
 from waymark.rooms.fits.service import (
@@ -22,7 +22,7 @@ from waymark.rooms.fits.state import FitState
 from waymark.rooms.fits.tables import FitRow
 
 __all__ = [
-    "LABELS",
+    "MARKS",
     "FitRow",
     "FitState",
     "Layers",

@@ -40,24 +40,27 @@ NEAR_KINDS: dict[str, tuple[str, ...]] = {
 }  # fmt: skip
 
 
-def hand_is(state: FitState) -> str:
-    """What the goal's hand is on: the hood on drop bars, else the grip."""
+def hand_is(state: FitState, layers: Layers) -> str:
+    """What the goal's hand is on: the pads where they are carried, the hood on drop bars, else the grip."""
+    if layers.context.carried == "pads":
+        return "pad"
     return "hood" if state.goal.discipline in DROP_BAR_DISCIPLINES else "grip"
 
 
-def wanted(state: FitState, profile: Profile | None) -> Wanted:
+def wanted(state: FitState, layers: Layers, profile: Profile | None) -> Wanted:
     """Which bars are looked at beside the rider's own."""
     bar = state.measure.bar
     width = bar.width_mm if bar is not None else None
     shoulders = profile.mm("shoulder_width") if profile else None
-    if width is None and hand_is(state) == "hood" and shoulders is not None:
+    hand = hand_is(state, layers)
+    if width is None and hand == "hood" and shoulders is not None:
         width = shoulders
     school = state.frame.schools.width
     if width is not None and school != "acromion":
         width += PLACING[f"{school}_mm"].value
     mass = profile.mm("mass") if profile else None
     return Wanted(
-        hand_is(state), state.frame.schools.rotation, width, None, state.frame.look.bars, None, mass
+        hand, state.frame.schools.rotation, width, None, state.frame.look.bars, None, mass
     )  # fmt: skip
 
 
@@ -69,9 +72,10 @@ def own_bar(state: FitState, layers: Layers) -> BarOption | None:
     """
     bar = state.measure.bar
     stands = Place(layers.context.hand_off_clamp)
-    if bar is None:
+    if bar is None or layers.context.carried == "pads":
+        # Pads as they are: what steps the present aero bar has is not on record.
         return BarOption("own", "bar as it is", None, (stands,), rung=FREE)
-    school = Wanted(hand_is(state), state.frame.schools.rotation)
+    school = Wanted(hand_is(state, layers), state.frame.schools.rotation)
     if not places_of(bar, school):
         return None
     places: tuple[Place, ...] = (stands,)
@@ -144,7 +148,7 @@ def shelf_for(
     """The core's shelf of ``sizes`` with the file's own bar and every part that may go on them."""
     kept = [(str(p.id), p.part) for p in parts(session)]
     own = own_bar(state, layers)
-    return search_shelf(sizes, kept, own.clamp_mm if own else None, own, wanted(state, profile))
+    return search_shelf(sizes, kept, own.clamp_mm if own else None, own, wanted(state, layers, profile))
 
 
 def reference_of(state: FitState, layers: Layers) -> Reference | None:
@@ -160,7 +164,7 @@ def reference_of(state: FitState, layers: Layers) -> Reference | None:
 
 def unsure_hand(layers: Layers) -> Unsure | None:
     """How sure the hand was measured, mm²."""
-    point = layers.survey.points.get("h") if layers.survey else None
+    point = layers.survey.points.get(layers.point_of("hand")) if layers.survey else None
     if point is None:
         return None
     (xx, xy), (_, yy) = point.covariance

@@ -47,7 +47,7 @@ UNTURNED = "The own bar is taken as it stands: read its rotation on the ramp, an
 MOST_OFFERS, MOST_LINES, NEAREST = 400, 12, 3
 # These stand over the drawing, in this order; the rest stands with the schools.
 OVER_THE_DRAWING = (
-    "Hand miss", "Stem", "Spacers", "Room up, down", "Reach, equal height", "Toe room", "Trail", "Front centre",
+    "Miss", "Stem", "Spacers", "Room up, down", "Reach, equal height", "Toe room", "Trail", "Front centre",
 )  # fmt: skip
 TO_BUY = {
     "free": "nothing to buy", "small part": "a stem to buy", "part": "a bar to buy",
@@ -242,12 +242,14 @@ def _compared(
         row("Trail", a.trail_mm, b.trail_mm if b else None),
         row("Front centre", a.front_centre_mm, b.front_centre_mm if b else None),
     ]
-    over = standover_mm(a_size, profile, nose)
-    if over is not None:
-        rows.append(row("Standover room", over, standover_mm(b_size, profile, nose) if b_size else None))
+    standing = standover_mm(a_size, profile, nose)
+    if standing is not None:
+        rows.append(row("Standover room", standing, standover_mm(b_size, profile, nose) if b_size else None))
+    # Extensions reach under the table: there it is kept short.
+    over = OVER_THE_DRAWING[: 5 if layers.context.carried == "pads" else None]
     for one in rows:
-        one.first = one.label in OVER_THE_DRAWING
-    return sorted(rows, key=lambda r: OVER_THE_DRAWING.index(r.label) if r.first else len(OVER_THE_DRAWING))
+        one.first = one.label in over
+    return sorted(rows, key=lambda r: over.index(r.label) if r.first else len(over))
 
 
 def _built_rows(
@@ -277,7 +279,7 @@ def _built_rows(
         ]  # fmt: skip
 
     labels = (
-        "Hand miss",
+        "Miss",
         "Stem",
         "Spacers",
         "Room up, down",

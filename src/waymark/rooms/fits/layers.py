@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Literal
 
 from waymark.core.callout import Survey
 from waymark.core.cockpit import Stem, bar_clamp
 from waymark.core.errors import GeometryError, WaymarkError
-from waymark.core.marks import Mark
+from waymark.core.marks import ORIGIN, Mark
 from waymark.core.position import HandContext, SaddleContext
 from waymark.core.rules.assumed import ASSUMED
 from waymark.core.rules.house import STEM_WINDOWS
@@ -21,17 +22,26 @@ from waymark.rooms.shelves import SaddlePart
 
 LayerName = Literal["now", "goal", "plan", "built"]
 MarkName = Literal["saddle", "hand", "foot"]
+Carried = Literal["hand", "pads"]
 Marks = dict[MarkName, Mark]
+# A mark's point in the survey.
+POINTS: Mapping[str, str] = {"saddle": "s", "nose": "nose", "clamp": "clamp", "hand": "h", "pad": "pad"}
 
 
 @dataclass(frozen=True, slots=True)
 class Context:
-    """The lengths everything leans on, and which of them were assumed because nothing was read."""
+    """The lengths everything leans on, and which of them were assumed because nothing was read.
+
+    ``carried`` is what the hand's mark stands for: the hood or grip, or the arm pad where pads were measured;
+    then ``hand_off_clamp`` is the pad's, and ``grip_off`` leads from the pad to the hand on the extension.
+    """
 
     saddle: SaddleContext
     hand_off_clamp: Mark
     foot_stack_mm: float
     assumed: tuple[str, ...]
+    carried: Carried = "hand"
+    grip_off: Mark = ORIGIN
 
 
 @dataclass(slots=True)
@@ -48,6 +58,22 @@ class Layers:
         found = self.marks.get(layer, {})
         saddle, hand = found.get("saddle"), found.get("hand")
         return (saddle, hand) if saddle is not None and hand is not None else None
+
+    def point_of(self, mark: str) -> str:
+        """The survey's point of a mark: of the hand's, what is carried."""
+        return "pad" if mark == "hand" and self.context.carried == "pads" else POINTS.get(mark, "")
+
+    def label_of(self, mark: MarkName) -> str:
+        """The mark's name on the sheet."""
+        return self.context.carried.capitalize() if mark == "hand" else mark.capitalize()
+
+    def pad_of(self, carried: Mark) -> Mark | None:
+        """The pad under the forearm where pads are carried; ``carried`` is the hand's mark."""
+        return carried if self.context.carried == "pads" else None
+
+    def grip_of(self, carried: Mark) -> Mark:
+        """Where the hand itself is."""
+        return carried + self.context.grip_off
 
 
 def context_of(measure: MeasureState, survey: Survey | None) -> Context:
@@ -93,6 +119,10 @@ def context_of(measure: MeasureState, survey: Survey | None) -> Context:
         assumed.append("foot_stack")
         stack = ASSUMED["foot_stack"].value
     saddle = SaddleContext(leans.crank.value, leans.seat_angle.value, bb_height, nose_to_s)
+    if measure.handlebar() == "aero" and {"clamp", "pad", "h"} <= set(points):
+        pad = points["pad"].at
+        to_pad, to_grip = pad - points["clamp"].at, points["h"].at - pad
+        return Context(saddle, to_pad, stack, tuple(assumed), "pads", to_grip)
     return Context(saddle, off, stack, tuple(assumed))
 
 
@@ -145,7 +175,7 @@ def _now(state: FitState, found: Layers) -> None:
             )
         )
         return
-    for mark, point in (("saddle", "s"), ("hand", "h")):
+    for mark, point in (("saddle", "s"), ("hand", found.point_of("hand"))):
         placed = found.survey.points.get(point)
         if placed is not None:
             now[mark] = placed.at  # type: ignore[index]
@@ -234,5 +264,5 @@ def search_goal(state: FitState, layers: Layers, gates: Gates | None = None) -> 
     return Goal(
         saddle=both[0], hand=both[1], hand_off_clamp=layers.context.hand_off_clamp,
         stem_window=STEM_WINDOWS[state.goal.discipline], saddle_fit=saddle_option(state.measure),
-        gates=gates or Gates(),
+        gates=gates or Gates(), carried=layers.context.carried,
     )  # fmt: skip

@@ -10,14 +10,14 @@ from waymark.core.rules.verdict import judge_pair, show_miss
 from waymark.core.search import Tolerance
 from waymark.core.units import show_figure, show_mm, whole
 from waymark.rooms.fits import sources
-from waymark.rooms.fits.layers import LayerName, Layers, MarkName
+from waymark.rooms.fits.layers import POINTS, LayerName, Layers, MarkName
 from waymark.rooms.fits.state import FitState
 from waymark.rooms.fits.views import Cell, LedgerRow, Miss, SideMark
 
 MEASURED: dict[MarkName | SideMark, str] = {
     "saddle": "Saddle", "nose": "Nose", "clamp": "Bar clamp", "hand": "Hand", "pad": "Pad",
 }  # fmt: skip
-LABELS: dict[MarkName, str] = {"saddle": "Saddle", "hand": "Hand", "foot": "Foot"}
+MARKS: tuple[MarkName, ...] = ("saddle", "hand", "foot")
 
 
 def tolerance_of(mark: MarkName) -> tuple[float, float]:
@@ -60,10 +60,11 @@ def measured_rows(state: FitState, layers: Layers) -> list[LedgerRow]:
     for mark, label in MEASURED.items():
         if mark == "pad" and not aero:
             continue
-        if mark in ("saddle", "hand"):
-            made.append(rows[mark])
+        carried = "hand" if mark == "pad" and layers.context.carried == "pads" else mark
+        if carried == "saddle" or (carried == "hand" and layers.point_of("hand") == POINTS[mark]):
+            made.append(rows[carried].model_copy(update={"mark": mark}))
             continue
-        placed = points.get(sources.POINTS[mark])
+        placed = points.get(POINTS[mark])
         cells: dict[LayerName, Cell] = {}
         if placed is not None:
             cells["now"] = _cell(placed.at, sources.explain_now(state, layers, mark), placed)
@@ -78,12 +79,12 @@ def ledger_of(state: FitState, layers: Layers) -> list[LedgerRow]:
     plan, built = misses(state, layers, "plan"), misses(state, layers, "built")
     points = layers.survey.points if layers.survey else {}
     rows = []
-    for mark, label in LABELS.items():
+    for mark in MARKS:
         cells = {
             layer: _cell(
                 marks[mark],
                 sources.explain(state, layers, layer, mark),
-                points.get(sources.POINTS.get(mark, "")) if layer == "now" else None,
+                points.get(layers.point_of(mark)) if layer == "now" else None,
             )
             for layer, marks in layers.marks.items()
             if mark in marks
@@ -98,7 +99,7 @@ def ledger_of(state: FitState, layers: Layers) -> list[LedgerRow]:
         tol_x, tol_y = tolerance_of(mark)
         rows.append(
             LedgerRow(
-                mark=mark, label=label, cells=cells, miss=built.get(mark) or plan.get(mark), moves=moves,
+                mark=mark, label=layers.label_of(mark), cells=cells, miss=built.get(mark) or plan.get(mark), moves=moves,
                 tol_x_mm=tol_x, tol_y_mm=tol_y,
             )
         )  # fmt: skip

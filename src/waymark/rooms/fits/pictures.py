@@ -10,7 +10,7 @@ from waymark.core.body import FootFit, Pose, Segments, pose_at, segments
 from waymark.core.cockpit import DropBar, FlatBar, Lever, Stem, spacers_for
 from waymark.core.cockpit.spacers import fewest_spacers
 from waymark.core.drawing.bike import bike_items, frame_outline
-from waymark.core.drawing.model import BikeDrawing, FrontEndDrawing
+from waymark.core.drawing.model import AeroBarDrawing, BikeDrawing, FrontEndDrawing
 from waymark.core.drawing.primitives import Circle, DisplayList, Item, Path
 from waymark.core.drawing.rider import joint_items, leg_items, near_items
 from waymark.core.errors import WaymarkError
@@ -58,10 +58,12 @@ def shapes(items: Iterable[Item]) -> list[Shape]:
 
 
 def body_of(profile: Profile, state: FitState) -> Segments:
-    """The rider's segments with the hands as wide as the bar puts them."""
+    """The rider's segments with the hands, or the elbows on their pads, as wide as the bar puts them."""
     bar = state.build.bar or state.measure.bar
     width = state.build.cockpit_width_mm
-    if width is None and isinstance(bar, DropBarPart):
+    if state.measure.handlebar() == "aero":
+        width = read_value(state.measure, "pad_width")
+    elif width is None and isinstance(bar, DropBarPart):
         width = bar.width_mm
     elif isinstance(bar, FlatBarPart):
         width = bar.width_mm - 2 * bar.hand_inset_mm
@@ -76,7 +78,8 @@ def foot_of(profile: Profile, layers: Layers) -> FootFit:
 def pose_of(profile: Profile, state: FitState, layers: Layers, saddle: Mark, hand: Mark) -> Pose:
     """The rider at these marks, near crank a little past level."""
     crank = layers.context.saddle.crank_mm
-    return pose_at(saddle, hand, body_of(profile, state), foot_of(profile, layers), crank, CRANK_DRAWN_DEG)
+    body, foot = body_of(profile, state), foot_of(profile, layers)
+    return pose_at(saddle, layers.grip_of(hand), body, foot, crank, CRANK_DRAWN_DEG, layers.pad_of(hand))
 
 
 def drawn_now(state: FitState, layers: Layers) -> Drawn:
@@ -137,8 +140,12 @@ def _bike(
     )  # fmt: skip
 
 
-def _bar(state: FitState, layers: Layers, *, planned: bool) -> tuple[DropBar | FlatBar, float, float]:
+def _bar(
+    state: FitState, layers: Layers, *, planned: bool
+) -> tuple[DropBar | FlatBar | AeroBarDrawing, float, float]:
     """The bar to draw, its hood's slope and its rotation: in the plan the chosen one as it will stand."""
+    if layers.context.carried == "pads":
+        return AeroBarDrawing(layers.context.grip_off), 0.0, 0.0
     b = state.build
     bar = (b.cockpit or b.bar or state.measure.bar) if planned else state.measure.bar
     place = b.place if planned else None

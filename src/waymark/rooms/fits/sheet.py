@@ -99,7 +99,8 @@ def ways_of(layers: Layers) -> dict[str, list[StatedAs]]:
     """The measured saddle and hand in every convention."""
     c = layers.context
     now = layers.marks["now"]
-    saddle, hand = now.get("saddle"), now.get("hand")
+    saddle, carried = now.get("saddle"), now.get("hand")
+    hand = layers.grip_of(carried) if carried else None
     held = hand_context(saddle, c) if saddle else None
     made: dict[str, list[StatedAs]] = {}
     for name, ways in (("saddle_height", HEIGHT_WAYS), ("setback", SETBACK_WAYS)):
@@ -129,7 +130,9 @@ def readouts_of(profile: Profile, state: FitState, layers: Layers, layer: LayerN
     if both is None:
         return None
     body, foot = pictures.body_of(profile, state), pictures.foot_of(profile, layers)
-    return readouts(both[0], both[1], body, foot, layers.context.saddle.crank_mm)
+    saddle, hand = both
+    crank = layers.context.saddle.crank_mm
+    return readouts(saddle, layers.grip_of(hand), body, foot, crank, layers.pad_of(hand))
 
 
 def dials_of(profile: Profile, state: FitState, layers: Layers, view: PostName) -> list[Dial]:

@@ -26,8 +26,7 @@ def _foot(state: FitState, layers: Layers) -> list[str]:
     ]
 
 
-# A mark's point in the survey, and what its ties say in words.
-POINTS: Mapping[str, str] = {"saddle": "s", "nose": "nose", "clamp": "clamp", "hand": "h", "pad": "pad"}
+# What the ties of a point say in words.
 TIED: Mapping[str, tuple[str, ...]] = {"nose": ("s", "nose"), "hand": ("h", "clamp")}
 TIES: Mapping[str, str] = {
     "nose_x": "nose ahead of the mark", "nose_y": "nose level with the mark", "hand_x": "hand ahead of the clamp",
@@ -37,7 +36,7 @@ TIES: Mapping[str, str] = {
 
 def explain_now(state: FitState, layers: Layers, mark: str) -> list[str]:
     """The readings behind a measured mark, each with its residual, and what had to stand in."""
-    survey, point = layers.survey, POINTS[mark]
+    survey, point = layers.survey, layers.point_of(mark)
     if survey is None or point not in survey.points:
         return []
     at = survey.points[point]
@@ -106,7 +105,9 @@ def _plan(state: FitState, layers: Layers, mark: MarkName) -> list[str]:
         f"{size.label}: stack {c.stack_mm:g}, reach {c.reach_mm:g}, head {c.head_angle_deg:g}°",
         f"Cover {plan_cover_mm(state):g} + spacers {b.spacers_mm:g} + half the clamp {stem.clamp_height_mm / 2:g}",
         f"Stem {stem.length_mm:g} at {stem.angle_deg:+g}°".replace("-", "−"),
-        f"Hand {off.x_mm:.0f} ahead of the clamp, {off.y_mm:.0f} above".replace("-", "−"),
+        f"{layers.label_of('hand')} {off.x_mm:.0f} ahead of the clamp, {off.y_mm:.0f} above".replace(
+            "-", "−"
+        ),
         "B = T + (c + s + h/2)·u + L·(cos α·n + sin α·u)",
     ]
 

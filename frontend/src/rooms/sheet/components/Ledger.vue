@@ -49,7 +49,7 @@ const lastHead = () => (props.last === 'moves' ? 'Moves by' : 'Miss') + (unit.va
     </span>
     <button type="button" class="fold" @click="emit('fold')"><kbd>L</kbd> open the ledger</button>
   </section>
-  <section v-else class="ledger" :class="{ sure, inch: unit === 'in', many: rows.length > 3 }" aria-label="Ledger">
+  <section v-else class="ledger" :class="{ sure, inch: unit === 'in', many: rows.length > 3, crowded: rows.length > 4 }" aria-label="Ledger">
     <table>
       <thead>
         <tr>
@@ -132,6 +132,11 @@ tbody th { font-size: 17px; font-weight: 620; padding-left: 4px; }
 .many .pair small { margin-top: -2px; }
 .many .pair { height: 32px; }
 .many tbody th { font-size: 15.5px; line-height: 1.1; }
+.crowded thead tr { height: 30px; }
+.crowded tbody tr { height: 27px; }
+.crowded .pair { height: 26px; font-size: 15.5px; }
+.crowded .pair small { font-size: 10px; margin-top: -3px; }
+.crowded .moves { font-size: 15.5px; }
 .inch .pair, .inch.sure .pair { gap: 3px; padding: 0 6px 0 0; font-size: 14px; letter-spacing: -0.04em; }
 @media (max-width: 1180px) {
   .inch .pair, .inch.sure .pair { font-size: 11.5px; }

@@ -52,7 +52,7 @@ const turn = () => build.value?.over && store.change({ path: 'build.turned_over'
   <template v-else>
     <header>
       <div class="judged">
-        <span>Hand <Chip v-if="hand?.miss" :word="hand.miss.verdict" /></span>
+        <span>{{ hand?.label ?? 'Hand' }} <Chip v-if="hand?.miss" :word="hand.miss.verdict" /></span>
         <span>Saddle <Chip v-if="saddle?.miss" :word="saddle.miss.verdict" /></span>
       </div>
       <h1>{{ build.headline }}</h1>

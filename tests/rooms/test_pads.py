@@ -1,0 +1,110 @@
+"""A bike with aero bars: the pads are what is carried, searched for, built, drawn and written on the card."""
+
+from __future__ import annotations
+
+from io import BytesIO
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+from pypdf import PdfReader
+
+from tests.rooms.test_fits import Fitter, demo_fit
+from waymark.demo import demo_files
+from waymark.rooms.fits import layers_of
+from waymark.rooms.fits.fileio import read_file
+from waymark.rooms.fits.frame_search import hand_is, own_bar
+from waymark.rooms.fits.layers import search_goal
+from waymark.rooms.fits.pictures import drawn_plan, pose_of
+from waymark.rooms.fits.state import FitState
+from waymark.rooms.riders import Profile
+
+
+@pytest.fixture
+def fitter(demo: TestClient) -> Fitter:
+    """Somebody at the file with the pads."""
+    return demo_fit(demo, "Kerra Lannick")
+
+
+def state() -> FitState:
+    """The demo's own file with pads."""
+    return next(f.fit for text in demo_files() if (f := read_file(text)).fit.measure.bar_kind == "aero")
+
+
+def row(sheet: dict[str, Any], label: str) -> dict[str, Any]:
+    """One row of the ledger."""
+    found: dict[str, Any] = next(r for r in sheet["ledger"] if r["label"] == label)
+    return found
+
+
+def shown(cell: dict[str, Any]) -> tuple[str, str]:
+    """A cell's figures."""
+    return cell["show_x"], cell["show_y"]
+
+
+def test_the_pads_are_carried_and_the_hand_goes_with_them(fitter: Fitter) -> None:
+    pads = row(fitter.read("goal"), "Pads")
+    assert shown(pads["cells"]["now"]) == ("455", "624")
+    assert shown(pads["cells"]["goal"]) == ("455", "632")
+    measured = fitter.read("measure")
+    assert [r["mark"] for r in measured["ledger"]] == ["saddle", "nose", "clamp", "hand", "pad"]
+    assert shown(row(measured, "Hand")["cells"]["now"]) == ("704", "660")
+    assert shown(row(measured, "Pads")["cells"]["now"]) == ("455", "624")
+    trunk = next(d for d in fitter.read("goal")["dials"] if d["name"] == "trunk")
+    # Eight millimetres up lift the trunk by eight over its own length, about 0.9°.
+    assert 0.7 < trunk["value_deg"] - trunk["now_deg"] < 1.1
+    assert 10 <= trunk["now_deg"] <= 25
+
+
+def test_what_is_offered_for_pads_can_be_taken_and_stands_so_on_the_card(
+    fitter: Fitter, demo: TestClient
+) -> None:
+    view = fitter.read("frame")["frames"]
+    other = next(x for x in view["frontier"] if x["bar"] != "own")
+    assert "pads" in other["build"]
+    sheet = fitter.edit("frame.chosen", {"id": other["id"], "bar": other["bar"]}, "frame")
+    assert shown(row(sheet, "Pads")["miss"]) == (other["show_x"], other["show_y"])
+    assert sheet["state"]["build"]["bar"]["kind"] == "aero_bar"
+    assert sheet["state"]["build"]["place"]["says"].startswith("pads ")
+    pages = PdfReader(BytesIO(demo.get(f"/api/fits/{sheet['id']}/card.pdf").content)).pages
+    text = "\n".join(p.extract_text() for p in pages)
+    assert "Pads" in text
+    assert sheet["state"]["build"]["place"]["says"] in " ".join(text.split())
+
+
+def test_every_aero_bar_on_the_shelf_is_placed_step_by_step(fitter: Fitter) -> None:
+    own = fitter.read("frame")["frames"]["frontier"][0]
+    assert (own["bar"], own["cost"]) == ("own", "a stem to buy")
+    kept = state()
+    layers = layers_of(kept)
+    assert (layers.context.carried, hand_is(kept, layers)) == ("pads", "pad")
+    bar = own_bar(kept, layers)
+    assert bar is not None
+    assert [p.off for p in bar.places] == [layers.context.hand_off_clamp]
+    goal = search_goal(kept, layers)
+    assert goal is not None
+    assert (goal.carried, goal.hand) == ("pads", layers.marks["goal"]["hand"])
+
+
+def test_the_forearm_is_drawn_on_the_pad() -> None:
+    kept = state()
+    layers = layers_of(kept)
+    drawn = drawn_plan(kept, layers, (5, 10))
+    assert drawn is not None
+    pose = pose_of(Profile(), kept, layers, drawn.bike.saddle, drawn.bike.hand)
+    assert pose.on_pads
+    assert pose.hand.distance_mm(drawn.bike.hand + layers.context.grip_off) < 1e-6
+    past = pose.elbow.distance_mm(drawn.bike.hand) + drawn.bike.hand.distance_mm(pose.hand)
+    assert past == pytest.approx(pose.elbow.distance_mm(pose.hand))
+
+
+def test_without_a_pad_measured_the_hand_is_carried() -> None:
+    kept = state()
+    kept.measure.readings = {
+        k: r for k, r in kept.measure.readings.items() if not k.startswith(("s_pad", "pad_"))
+    }
+    layers = layers_of(kept)
+    assert layers.context.carried == "hand"
+    assert layers.point_of("hand") == "h"
+    assert hand_is(kept, layers) == "hood"
+    assert layers.pad_of(layers.marks["goal"]["hand"]) is None
