@@ -113,7 +113,9 @@ def test_a_leg_too_short_is_said_not_hidden() -> None:
 
 
 def test_on_pads_the_forearm_lies_along_the_extension_and_the_shoulder_stands_over_the_elbow() -> None:
-    body = segments(BodyMeasures(height_mm=1690, foot_mm=244, inseam_mm=797, shoulder_width_mm=352, hand_width_mm=190))
+    body = segments(
+        BodyMeasures(height_mm=1690, foot_mm=244, inseam_mm=797, shoulder_width_mm=352, hand_width_mm=190)
+    )
     saddle, pad, hand = Mark(-141, 691), Mark(455, 624), Mark(704, 660)
     pose = pose_at(saddle, hand, body, FOOT, 165, pad=pad)
     assert pose.on_pads

@@ -10,6 +10,7 @@ from waymark.core.rules.assumed import ASSUMED
 from waymark.core.rules.body_bounds import BODY_BOUNDS, foot_from_height_mm, plausibility, usual_mm
 from waymark.core.rules.cautions import ALWAYS, Situation, cautions_for, mentions_pain
 from waymark.core.rules.house import DISCIPLINES, NUMBERS, STEM_WINDOWS, TOLERANCES, angle_windows
+from waymark.core.rules.racing import LOOK_UP, RaceRules, rules_say
 from waymark.core.rules.verdict import judge, judge_pair, show_miss, worst
 from waymark.core.search import Tolerance
 from waymark.core.setup import SetupFacts, steps_for
@@ -170,3 +171,20 @@ def test_steps_without_a_post_leave_it_out() -> None:
         SetupFacts(**{**FACTS, "post_from_bb_mm": None, "post_showing_mm": None, "slide_mm": None})
     )
     assert len(steps) == 8
+
+
+@pytest.mark.parametrize(
+    ("rules", "nose", "bar", "words"),
+    [
+        (RaceRules(), -20, 380, []),
+        (RaceRules(50), None, None, ["Within the rules. " + LOOK_UP]),
+        (RaceRules(50, 400, "2026-03"), -50, 400, ["Within the rules as read 2026-03. " + LOOK_UP]),
+        (RaceRules(50), -11, 380, ["Rules: the nose 11 behind the BB, 50 behind asked, 39 short.", LOOK_UP]),
+        (RaceRules(50), 4, None, ["Rules: the nose 4 ahead of the BB, 50 behind asked, 54 short.", LOOK_UP]),
+        (RaceRules(None, 400), -11, 380, ["Rules: the bar 380 wide, 400 asked, 20 short.", LOOK_UP]),
+    ],
+)
+def test_an_events_rules_are_held_against_what_is_known(
+    rules: RaceRules, nose: float | None, bar: float | None, words: list[str]
+) -> None:
+    assert rules_say(rules, nose, bar) == words

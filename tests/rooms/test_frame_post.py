@@ -218,3 +218,35 @@ def test_a_large_shelf_is_searched_line_by_line_and_can_be_left_off(
     steps.close()
     assert frame_search.is_long(asked)
     assert frames(demo_fit(demo, "Wenna Tolland"))["searching"] is False
+
+
+def test_the_rules_of_the_event_keep_narrow_bars_out_and_tell_the_rest(fitter: Fitter) -> None:
+    assert frames(fitter)["rules"] == []
+    fitter.edit("frame.rules.nose_behind_bb_mm", "5 cm", "frame")
+    fitter.edit("frame.rules.dated", "12 March", "frame")
+    sheet = fitter.edit("frame.rules.least_bar_width_mm", "42 cm", "frame")
+    assert sheet["state"]["frame"]["rules"] == {
+        "nose_behind_bb_mm": 50, "least_bar_width_mm": 420, "dated": "12 March",
+    }  # fmt: skip
+    # The nose would be 44 behind, her own bar 400 wide: told, and on the card among the cautions, but not forbidden.
+    told = sheet["frames"]["rules"]
+    assert [x.rsplit(", ", 1)[1] for x in told[:2]] == ["6 short.", "20 short."]
+    assert set(told) <= set(sheet["cautions"])
+    parts = {str(p["id"]): p["part"] for p in fitter.client.get("/api/parts").json()}
+    bars = {x["bar"] for x in sheet["frames"]["frontier"]} - {"own"}
+    assert all(parts[b]["width_mm"] >= 420 for b in bars if b in parts)
+    assert fitter.edit("frame.rules.least_bar_width_mm", "", "frame")["frames"]["rules"][1].startswith("Look")
+    wrong = fitter.send("frame.rules.nose_behind_bb_mm", "9 m").json()
+    assert (wrong["field"], "200" in wrong["allowed"]) == ("frame.rules.nose_behind_bb_mm", True)
+    assert fitter.send("frame.rules.dated", "x" * 41).json()["allowed"] == "40 characters"
+
+
+def test_a_line_says_which_school_decided_what(fitter: Fitter) -> None:
+    fitter.edit("frame.school", {"rotation": "palm"}, "frame")
+    sheet = fitter.edit("frame.school", {"standover": "first"}, "frame")
+    for x in sheet["frames"]["frontier"]:
+        assert ("the bar turned palm-led" in x["decided"]) == ("hoods rising" in x["build"])
+        assert ("its width as the shoulders" in x["decided"]) == (x["bar"].isdigit())
+        assert "standover first, as a gate" in x["decided"]
+    own = next(x for x in frames(demo_fit(fitter.client, "Jory Penhale"))["frontier"] if x["bar"] == "own")
+    assert own["decided"] == ""

@@ -19,6 +19,7 @@ from tests.shell import waymark
 from waymark.core.rules.body_bounds import BODY_BOUNDS, cross_checks, foot_from_shoe_mm
 from waymark.core.rules.mobility import MOBILITY, grade, sides_say
 from waymark.core.rules.uses import counting, edge_moved, with_use, without_use
+from waymark.demo import demo_files
 from waymark.rooms.riders import Profile
 from waymark.storage import Store
 

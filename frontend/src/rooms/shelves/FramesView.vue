@@ -105,7 +105,7 @@ const tickY = computed(() => ticks(range.value.y0, range.value.y1, 50).map((v) =
         </article>
         <p v-if="!sizes.length" class="quiet">The shelf is empty. Read a frames file to fill it.</p>
       </section>
-      <aside v-if="opened"><SizeForm :size="opened === 'new' ? null : opened" @kept="kept" @close="opened = null" /></aside>
+      <aside v-if="opened"><SizeForm :size="opened === 'new' ? null : opened" @kept="kept" @changed="read" @close="opened = null" /></aside>
       <aside v-else>
         <router-link v-if="compared.length" class="press solid" :to="`/frames/compare?sizes=${compared.join(',')}`">Compare {{ compared.length }} {{ compared.length === 1 ? 'size' : 'sizes' }}</router-link>
         <h2>Add frames</h2>

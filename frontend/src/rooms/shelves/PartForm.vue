@@ -7,14 +7,17 @@ import { KINDS } from './parts'
 
 /** A part by hand: what its kind needs is asked, with bounds, no more. */
 const props = defineProps<{ part: ShelvedPart | null; forms: Record<string, Schemas['FormField'][]> }>()
-const emit = defineEmits<{ kept: []; close: [] }>()
+const emit = defineEmits<{ kept: []; changed: []; close: [] }>()
 const kind = ref('stem')
 const cells = ref<Record<string, string | boolean>>({})
 const fault = ref<{ field: string; message: string } | null>(null)
+// Taken off while the form is open: all that stood there can still be put back.
+const gone = ref(false)
 watch(
   () => [props.part, kind.value] as const,
   ([part]) => {
     fault.value = null
+    gone.value = false
     if (part) kind.value = part.part.kind
     const own = (part?.part ?? {}) as unknown as Record<string, unknown>
     cells.value = Object.fromEntries(
@@ -37,7 +40,7 @@ async function keep() {
   fault.value = null
   const body = { ...marks.value, ...(props.part ? { rung: props.part.part.rung } : {}), ...Object.fromEntries(Object.entries(cells.value).map(([k, v]) => [k, typeof v === 'string' ? v.trim().replace(/^(-?\d+),(\d+)$/, '$1.$2') : v])), kind: kind.value }
   try {
-    await take(props.part ? api.PUT('/api/shelves/parts/{part_id}', { params: { path: { part_id: props.part.id } }, body }) : api.POST('/api/shelves/parts', { body }))
+    await take(props.part && !gone.value ? api.PUT('/api/shelves/parts/{part_id}', { params: { path: { part_id: props.part.id } }, body }) : api.POST('/api/shelves/parts', { body }))
     emit('kept')
   } catch (wrong) {
     if (!(wrong instanceof Refused)) throw wrong
@@ -45,9 +48,10 @@ async function keep() {
   }
 }
 async function remove() {
-  if (!props.part || !window.confirm(`Take ${props.part.part.name} off the shelf? Fit files keep their own copy.`)) return
+  if (!props.part) return
   await api.DELETE('/api/shelves/parts/{part_id}', { params: { path: { part_id: props.part.id } } })
-  emit('kept')
+  gone.value = true
+  emit('changed')
 }
 async function mark(body: Schemas['Marks']) {
   if (!props.part) return
@@ -71,7 +75,8 @@ async function mark(body: Schemas['Marks']) {
       <small v-if="fault?.field === f.name" class="bounds">{{ bounds(f) }}</small>
     </label>
     <p v-if="fault" class="trouble" role="alert">{{ fault.message }}</p>
-    <div class="acts"><button type="submit" class="press solid">Keep</button><button type="button" class="press" @click="emit('close')">Close</button><button v-if="part" type="button" class="press bare" @click="remove">Take off</button></div>
+    <div v-if="gone" class="acts" role="status"><p>Off the shelf. Fit files keep their own copy.</p><button type="submit" class="press solid">Put back</button><button type="button" class="press" @click="emit('close')">Close</button></div>
+    <div v-else class="acts"><button type="submit" class="press solid">Keep</button><button type="button" class="press" @click="emit('close')">Close</button><button v-if="part" type="button" class="press bare" @click="remove">Take off</button></div>
   </form>
 </template>
 

@@ -76,7 +76,7 @@ const grids = computed(() => stemGrid(parts.value.map((p) => p.part)))
         </article>
         <p v-if="!parts.length" class="quiet">The shelf is empty. Read a parts file to fill it.</p>
       </section>
-      <aside v-if="opened"><PartForm :part="opened === 'new' ? null : opened" :forms="forms" @kept="kept" @close="opened = null" /></aside>
+      <aside v-if="opened"><PartForm :part="opened === 'new' ? null : opened" :forms="forms" @kept="kept" @changed="read" @close="opened = null" /></aside>
       <aside v-else>
         <h2>Add parts</h2>
         <div><button type="button" class="press solid" @click="opened = 'new'">By hand</button></div>

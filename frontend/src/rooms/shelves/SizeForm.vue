@@ -7,18 +7,21 @@ import { CHART_GROUPS, fieldName, MATERIALS, USES } from './charts'
 
 /** One size by hand: what stands in the chart is typed, what follows is shown and marked, the audit speaks at once. */
 const props = defineProps<{ size: ShelvedSize | null }>()
-const emit = defineEmits<{ kept: []; close: [] }>()
+const emit = defineEmits<{ kept: []; changed: []; close: [] }>()
 type Edit = Schemas['SizeEdit']
 const facts = ref<Omit<Edit, 'chart' | 'apply'>>({ frame: '', kind: 'road', material: 'carbon', size: '', source: '', dated: '', tags: [] })
 const typed = ref<Record<string, string>>({})
 const made = ref<ShelvedSize | null>(null)
 const fault = ref<{ field: string; message: string } | null>(null)
+// Taken off while the form is open: all that stood there can still be put back.
+const gone = ref(false)
 
 watch(
   () => props.size,
   (size) => {
     made.value = size
     fault.value = null
+    gone.value = false
     typed.value = {}
     if (!size) return
     const { chart, ...rest } = size.size
@@ -42,17 +45,25 @@ async function send(apply: boolean) {
   if (typed.value.cockpits) body.chart.cockpits = typed.value.cockpits
   try {
     made.value = await take(
-      props.size ? api.PUT('/api/shelves/frames/sizes/{size_id}', { params: { path: { size_id: props.size.id } }, body }) : api.POST('/api/shelves/frames/sizes', { body }),
+      props.size && !gone.value ? api.PUT('/api/shelves/frames/sizes/{size_id}', { params: { path: { size_id: props.size.id } }, body }) : api.POST('/api/shelves/frames/sizes', { body }),
     )
-    if (apply) emit('kept')
+    if (apply && !gone.value) emit('kept')
   } catch (wrong) {
     if (!(wrong instanceof Refused)) throw wrong
     fault.value = { field: wrong.body.field ?? '', message: wrong.body.message + (wrong.body.allowed ? ` Allowed: ${wrong.body.allowed}.` : '') }
   }
 }
 async function remove() {
-  if (!props.size || !window.confirm(`Take ${props.size.size.frame} ${props.size.size.size} off the shelf? Fit files keep their own copy.`)) return
+  if (!props.size) return
   await api.DELETE('/api/shelves/frames/sizes/{size_id}', { params: { path: { size_id: props.size.id } } })
+  gone.value = true
+  emit('changed')
+}
+async function putBack() {
+  await send(true)
+  const { owned, in_stock } = props.size?.size ?? {}
+  if (fault.value || !made.value) return
+  if (owned || in_stock === false) await take(api.POST('/api/shelves/frames/sizes/{size_id}/marks', { params: { path: { size_id: made.value.id } }, body: { owned, in_stock } }))
   emit('kept')
 }
 </script>
@@ -76,7 +87,8 @@ async function remove() {
     </fieldset>
     <label class="row"><span>Only cockpits</span><input v-model="typed.cockpits" placeholder="names with ; between" /></label>
     <p v-if="fault" class="trouble" role="alert">{{ fault.message }}</p>
-    <div class="acts"><button type="submit" class="press solid">Keep</button><button type="button" class="press" @click="emit('close')">Close</button><button v-if="size" type="button" class="press bare" @click="remove">Take off the shelf</button></div>
+    <div v-if="gone" class="acts" role="status"><p>Off the shelf. Fit files keep their own copy.</p><button type="button" class="press solid" @click="putBack">Put back</button><button type="button" class="press" @click="emit('close')">Close</button></div>
+    <div v-else class="acts"><button type="submit" class="press solid">Keep</button><button type="button" class="press" @click="emit('close')">Close</button><button v-if="size" type="button" class="press bare" @click="remove">Take off the shelf</button></div>
   </form>
 </template>
 

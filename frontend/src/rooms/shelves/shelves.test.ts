@@ -68,18 +68,24 @@ describe('a size by hand', () => {
     expect(form.emitted('kept')).toBeUndefined()
   })
 
-  it('asks before it takes a size off the shelf', async () => {
+  it('puts a size back as it stood after it was taken off the shelf', async () => {
     const taken = vi.spyOn(api, 'DELETE').mockResolvedValue(answer(undefined) as never)
-    const ask = vi.fn().mockReturnValueOnce(false).mockReturnValueOnce(true)
-    window.confirm = ask
-    const form = mount(SizeForm, { props: { size: shelved() } })
-    const off = form.findAll('button').find((b) => b.text() === 'Take off the shelf')!
-    await off.trigger('click')
-    expect(taken).not.toHaveBeenCalled()
-    await off.trigger('click')
+    const sent = vi.spyOn(api, 'POST').mockResolvedValue(answer({ ...shelved(), id: 77 }) as never)
+    const it_ = shelved()
+    it_.size.owned = true
+    const form = mount(SizeForm, { props: { size: it_ } })
+    const press = (text: string) => form.findAll('button').find((b) => b.text() === text)!.trigger('click')
+    await press('Take off the shelf')
     await flushPromises()
     expect(taken).toHaveBeenCalledTimes(1)
-    expect(ask.mock.calls[0]![0]).toContain('Fit files keep their own copy')
+    expect(form.emitted('changed')).toHaveLength(1)
+    expect(form.get('[role="status"]').text()).toContain('Fit files keep their own copy')
+    await press('Put back')
+    await flushPromises()
+    const [[kept, body], [marked, marks]] = sent.mock.calls as unknown as [[string, { body: { frame: string; apply: boolean } }], [string, unknown]]
+    expect([kept, body.body.frame, body.body.apply]).toEqual(['/api/shelves/frames/sizes', it_.size.frame, true])
+    expect([marked, marks]).toEqual(['/api/shelves/frames/sizes/{size_id}/marks', { params: { path: { size_id: 77 } }, body: { owned: true, in_stock: it_.size.in_stock } }])
+    expect(form.emitted('kept')).toHaveLength(1)
   })
 })
 

@@ -27,6 +27,7 @@ class Situation:
     toe_overlap_mm: float | None
     hurts: bool
     saddle_moved_mm: float
+    rules: tuple[str, ...] = ()
 
 
 def cautions_for(it: Situation) -> list[str]:
@@ -50,7 +51,7 @@ def cautions_for(it: Situation) -> list[str]:
         )
     if it.saddle_moved_mm > 5:
         said.append(f"The saddle moves {it.saddle_moved_mm:.0f}: go there in steps of 5, riding between.")
-    return [*said, *ALWAYS]
+    return [*said, *it.rules, *ALWAYS]
 
 
 HURTING = re.compile(r"\b(numb|pain|hurt|ach(e|es|ed|ing|y)\b|sore|swell|swollen|tingl|injur|operat|surger)")

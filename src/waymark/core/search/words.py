@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from typing import TYPE_CHECKING
 
 from waymark.core.rules.house import NUMBERS
+from waymark.core.rules.schools import SCHOOLS
 
 if TYPE_CHECKING:
     from waymark.core.search.model import SizeResult
@@ -22,6 +24,22 @@ def explain(r: SizeResult) -> str:
 def stem_words(r: SizeResult) -> str:
     """The stem as it will stand: length and the angle it then has."""
     return f"{r.stem_stands.length_mm:g} {_signed(r.stem_stands.angle_deg)}°"
+
+
+def decided_by(r: SizeResult, taken: Mapping[str, str]) -> str:
+    """Which schools had a say in a build, ``taken`` naming each question's answer; empty where none had."""
+
+    def label(question: str) -> str:
+        return SCHOOLS[question].pick(taken[question]).label
+
+    said = []
+    if r.place.says and r.bar is not None and r.goal.carried == "hand" and r.place.slope_deg is not None:
+        said.append(f"the bar turned {label('rotation')}")
+    if r.bar is not None and r.bar.key != "own" and r.bar.width_mm is not None:
+        said.append(f"its width {label('width')}")
+    if r.goal.gates.standover_first and r.frame.standover_mm is not None:
+        said.append(f"standover {label('standover')}")
+    return f"By school: {', '.join(said)}." if said else ""
 
 
 def _nearness(r: SizeResult) -> str:

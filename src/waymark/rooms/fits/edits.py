@@ -15,7 +15,7 @@ from waymark.core.units import parse_length
 from waymark.core.units.show import MINUS
 from waymark.rooms.deps import MOST_KEY, refused
 from waymark.rooms.fits import measure_edits, planning
-from waymark.rooms.fits.state import BuildState, FitState, Look, Schools
+from waymark.rooms.fits.state import MOST_DATED, BuildState, FitState, Look, Schools
 from waymark.rooms.riders import Profile, Typed
 from waymark.rooms.shelves import frame_size
 
@@ -181,6 +181,35 @@ def _school(session: Session, state: FitState, value: Any, path: str) -> str:
     return f"{school.question}: {school.pick(choice).label}"
 
 
+# Rules of the event: label, least and greatest, mm; no bounds where the words are kept as they are.
+RULES: Mapping[str, tuple[str, tuple[float, float] | None]] = {
+    "nose_behind_bb_mm": ("Nose behind the BB, least", (0, 200)),
+    "least_bar_width_mm": ("Bar width, least", (200, 600)),
+    "dated": ("Rules read", None),
+}
+
+
+def _rule(name: str) -> Apply:
+    label, bounds = RULES[name]
+
+    def handler(session: Session, state: FitState, value: Any, path: str) -> str:
+        typed = _words(value, path)
+        kept: str | float | None = typed
+        if bounds is not None:
+            least, greatest = bounds
+            kept = (
+                parse_length(typed, field=path, least_mm=least, greatest_mm=greatest).value if typed else None
+            )
+        elif len(typed) > MOST_DATED:
+            raise InputError(
+                "That is too long.", field=path, allowed=f"{MOST_DATED} characters", kept=typed[:60]
+            )
+        state.frame.rules = state.frame.rules.model_copy(update={name: kept})
+        return f"{label}: {typed or 'none'}"
+
+    return handler
+
+
 def _hold_frame(session: Session, state: FitState, value: Any, path: str) -> str:
     key = _key(value, path)
     state.frame.held = None if key is None else frame_size(session, key)
@@ -251,6 +280,7 @@ _HANDLERS: dict[str, Apply] = {
     "frame.held": _hold_frame,
     "frame.look": _look,
     "frame.school": _school,
+    **{f"frame.rules.{name}": _rule(name) for name in RULES},
     "build.spacers_mm": _spacers,
     "build.stem": _stem,
     "build.turned_over": _turn,

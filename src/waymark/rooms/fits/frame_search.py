@@ -60,7 +60,8 @@ def wanted(state: FitState, layers: Layers, profile: Profile | None) -> Wanted:
         width += PLACING[f"{school}_mm"].value
     mass = profile.mm("mass") if profile else None
     return Wanted(
-        hand, state.frame.schools.rotation, width, None, state.frame.look.bars, None, mass
+        hand, state.frame.schools.rotation, width, None, state.frame.look.bars,
+        state.frame.rules.least_bar_width_mm, mass
     )  # fmt: skip
 
 

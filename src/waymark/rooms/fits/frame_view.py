@@ -9,6 +9,7 @@ from sqlalchemy.orm import Session
 from waymark.core.frame import FrameGeometry, reach_at_equal_height_mm, toe_clearance_mm
 from waymark.core.marks import Mark
 from waymark.core.rules.house import NUMBERS, STEM_WINDOWS
+from waymark.core.rules.racing import rules_say
 from waymark.core.rules.schools import SCHOOLS
 from waymark.core.rules.verdict import show_miss
 from waymark.core.search import Goal, Shelf, SizeResult
@@ -19,6 +20,7 @@ from waymark.core.search.headroom import saddle_room, share_reached
 from waymark.core.search.model import RUNGS
 from waymark.core.search.whole import Whole
 from waymark.core.search.window import Kind, WindowPart, look_for, window
+from waymark.core.search.words import decided_by
 from waymark.core.units import show_mm
 from waymark.rooms.fits import frame_search
 from waymark.rooms.fits.build_view import STEEP_STEM_DEG, angles_of, build_words, point, room_out
@@ -39,7 +41,7 @@ from waymark.rooms.fits.views import (
     SizeOffer,
 )
 from waymark.rooms.riders import Profile
-from waymark.rooms.shelves import FrameSize, frame_option, frame_sizes
+from waymark.rooms.shelves import DropBarPart, FlatBarPart, FrameSize, frame_option, frame_sizes
 
 USUAL_CLAMP_HEIGHT_MM = 40.0
 NO_WHOLE = Whole((), (), {}, ())
@@ -83,6 +85,21 @@ def question(
     return shelf, goal, frame_search.reference_of(state, layers)
 
 
+def rules_of(state: FitState, layers: Layers) -> list[str]:
+    """What the event's rules say of the goal's saddle and the plan's bar, else the present one."""
+    saddle, b = layers.marks["goal"].get("saddle"), state.build
+    bar = b.bar or (None if b.cockpit else state.measure.bar)
+    width = (
+        b.cockpit_width_mm
+        if b.cockpit
+        else bar.width_mm
+        if isinstance(bar, DropBarPart | FlatBarPart)
+        else None
+    )
+    nose = None if saddle is None else saddle.x_mm + layers.context.saddle.nose_to_s_mm
+    return rules_say(state.frame.rules.read(), nose, width)
+
+
 def frames_view(session: Session, profile: Profile, state: FitState, layers: Layers) -> FramesView:
     """Every size looked at for this goal, best first, what nothing beats, and the window to look for."""
     shelved = frame_sizes(session)
@@ -107,6 +124,7 @@ def frames_view(session: Session, profile: Profile, state: FitState, layers: Lay
         now=point(Mark(present.chart.reach_mm, present.chart.stack_mm)) if present else None,
         compared=_compared(profile, state, layers, shelf, goal, whole, (a, b), nose),
         between=_between(whole, a, b), schools=_schools(state), look=_look(state, layers, shelved, looked),
+        rules=rules_of(state, layers), held_hand=point(b.hand) if b else None,
         no_fit=_no_fit(whole, kept) if offers and not carry else None,
     )  # fmt: skip
 
@@ -144,6 +162,7 @@ def _line(
         id=int(r.frame.key), bar=r.bar_key, frame=size.frame, size=size.size, build=_with_bar(r), miss_mm=r.miss_mm,
         show_x=show_miss(r.miss.x_mm, tol[0]), show_y=show_miss(r.miss.y_mm, tol[1]), verdict=r.verdict,
         cost=TO_BUY[RUNGS[r.rung]], room=room_out(whole.room(r)), stands=stands, gives_up=gives_up,
+        decided=decided_by(r, state.frame.schools.model_dump()),
         chosen=_same(state.frame.chosen, size) and _built_with(state, r), held=_same(state.frame.held, size),
     )  # fmt: skip
 

@@ -191,6 +191,7 @@ def cautions_of(profile: Profile, state: FitState, layers: Layers) -> list[str]:
             tall_post=exposed > NUMBERS["tall_post_mm"].value,
             tall_pile=b.spacers_mm > NUMBERS["spacer_warn_share"].value * size.chart.spacer_limit_mm,
             toe_overlap_mm=toe, hurts=_hurts(profile), saddle_moved_mm=moved,
+            rules=tuple(frame_view.rules_of(state, layers)),
         )
     )  # fmt: skip
 

@@ -12,6 +12,7 @@ from pydantic import Field, field_validator
 
 from waymark.core.callout import BarKind, every_key
 from waymark.core.marks import Mark
+from waymark.core.rules.racing import RaceRules
 from waymark.rooms.riders import Typed
 from waymark.rooms.shelves import (
     AeroBarPart,
@@ -27,6 +28,7 @@ from waymark.rooms.shelves.base import Strict, mm
 from waymark.rooms.shelves.schemas import Kind, Material
 
 VERSION = 2
+MOST_DATED = 40
 BarPart = DropBarPart | FlatBarPart
 KEYS = every_key()
 Decided = Literal["again", "corrected", "dropped", "kept", "meant", "restored"]
@@ -152,6 +154,18 @@ class Schools(Strict):
     width: Literal["acromion", "narrower", "wider"] = "acromion"
 
 
+class Rules(Strict):
+    """The rules of the event, as read in its rulebook on the day ``dated``; None where no rule is kept to."""
+
+    nose_behind_bb_mm: float | None = mm(0, 200, default=None)
+    least_bar_width_mm: float | None = mm(200, 600, default=None)
+    dated: str = Field(default="", max_length=MOST_DATED)
+
+    def read(self) -> RaceRules:
+        """As the core has them."""
+        return RaceRules(self.nose_behind_bb_mm, self.least_bar_width_mm, self.dated)
+
+
 class FrameState(Strict):
     """The frame size chosen, one held beside it, the goal they were chosen for, and how it is looked for."""
 
@@ -160,6 +174,7 @@ class FrameState(Strict):
     for_goal: dict[Literal["saddle", "hand"], Point] | None = None
     look: Look = Field(default_factory=Look)
     schools: Schools = Field(default_factory=Schools)
+    rules: Rules = Field(default_factory=Rules)
 
 
 class PlaceState(Strict):

@@ -166,6 +166,7 @@ class FrontierLine(BaseModel):
     room: RoomOut
     stands: str
     gives_up: str
+    decided: str
     chosen: bool
     held: bool
 
@@ -249,6 +250,8 @@ class FramesView(BaseModel):
     between: list[SchoolVerdict]
     schools: list[SchoolOut]
     look: LookOut
+    rules: list[str]
+    held_hand: Point | None
     no_fit: NoFit | None
 
 

@@ -3,6 +3,8 @@ import { computed } from 'vue'
 
 import type { FramesView, Sheet } from '@/shared/api/client'
 
+import WordField from '@/shared/ui/WordField.vue'
+
 import { useSheet } from '../useSheet'
 import { DISCIPLINES } from '../words'
 
@@ -14,6 +16,12 @@ const set = (value: Record<string, unknown>) => void store.change({ path: 'frame
 const toggled = (list: readonly string[], one: string) => (list.includes(one) ? list.filter((x) => x !== one) : [...list, one])
 const kindName = (kind: string) => DISCIPLINES[kind as keyof typeof DISCIPLINES] ?? kind
 const prices = [1, 2, 3, 4, 5]
+const RULES = [
+  { name: 'nose_behind_bb_mm', label: 'Nose behind the BB, least', hint: 'such as 50' },
+  { name: 'least_bar_width_mm', label: 'Bar width, least', hint: 'mm' },
+  { name: 'dated', label: 'Read on', hint: 'day of the rulebook' },
+] as const
+const ruled = (name: (typeof RULES)[number]['name']) => String(props.sheet.state.frame?.rules?.[name] ?? '')
 </script>
 
 <template>
@@ -48,6 +56,14 @@ const prices = [1, 2, 3, 4, 5]
       </div>
       <p class="quiet small">{{ school.choices.find((c) => c.key === school.taken)?.reason }}</p>
     </fieldset>
+    <fieldset class="school">
+      <legend>Rules of the event</legend>
+      <div class="rules">
+        <label v-for="rule in RULES" :key="rule.name">{{ rule.label }}<WordField :label="rule.label" :value="ruled(rule.name)" :fault="store.faults.get(`frame.rules.${rule.name}`)" :placeholder="rule.hint" @keep="(typed) => store.change({ path: `frame.rules.${rule.name}`, value: typed })" /></label>
+      </div>
+      <p v-for="say in view.rules" :key="say" class="quiet small">{{ say }}</p>
+      <p v-if="!view.rules.length" class="quiet small">None kept to. What is typed here is what the rulebook said that day.</p>
+    </fieldset>
     <p class="small">{{ view.look.shown }} of {{ view.look.shelved }} sizes looked at, {{ view.carry }} carry the goal.</p>
   </div>
 </template>
@@ -60,5 +76,7 @@ fieldset.school > div { display: flex; flex-wrap: wrap; gap: 6px; padding-bottom
 legend { width: 100%; padding: 0 0 4px; font-weight: 620; font-size: 15px; }
 .tag { min-height: 28px; padding: 2px 9px; border: 1px solid var(--rule); border-radius: 3px; background: none; font-size: 14px; cursor: pointer; }
 .tag[aria-pressed='true'], .tag[aria-checked='true'] { background: var(--ink); border-color: var(--ink); color: var(--on-ink); }
+
+.rules label { display: grid; grid-template-columns: 190px 1fr; align-items: center; gap: 8px; width: 100%; font-size: 14px; }
 .plain { margin-left: 8px; padding: 0; border: 0; border-bottom: 1px solid var(--quiet); background: none; font-size: 13px; cursor: pointer; }
 </style>

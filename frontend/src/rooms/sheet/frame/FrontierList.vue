@@ -23,7 +23,7 @@ const pick = (line: Line) => !line.chosen && store.change({ path: 'frame.chosen'
         <Chip :word="line.verdict" />
       </button>
       <p>{{ line.stands }} {{ line.gives_up }}</p>
-      <p class="quiet built">{{ line.build[0]!.toUpperCase() + line.build.slice(1) }}; {{ line.cost }}.
+      <p class="quiet built">{{ line.decided }} {{ line.build[0]!.toUpperCase() + line.build.slice(1) }}; {{ line.cost }}.
         <button v-if="!line.chosen" type="button" class="hold" @click="emit('hold', line.id)">{{ line.held ? 'let go' : 'hold beside' }}</button></p>
     </li>
     <li v-if="!view.frontier.length && view.no_fit"><p v-for="why in view.no_fit.nearest" :key="why">{{ why }}</p></li>

@@ -23,12 +23,12 @@ const offer = (id: number, verdict: SizeOffer['verdict'], more: Partial<SizeOffe
 })
 const line = (id: number, more: Partial<FramesView['frontier'][number]> = {}): FramesView['frontier'][number] => ({
   id, bar: 'own', frame: 'Ostrel Drift', size: `S${id}`, build: 'stem 90 −6°', miss_mm: 1, show_x: '+1', show_y: '0', verdict: 'in', cost: 'a stem to buy', room,
-  stands: 'Nearest of all, with 20 to go up and 10 down.', gives_up: 'Gives up nothing of note.', chosen: false, held: false, ...more,
+  stands: 'Nearest of all, with 20 to go up and 10 down.', gives_up: 'Gives up nothing of note.', decided: '', chosen: false, held: false, ...more,
 })
 const frames = (offers: SizeOffer[], more: Partial<FramesView> = {}): FramesView => ({
   offers, carry: offers.filter((o) => o.verdict !== 'out').length, window: [{ kind: 'best', corners: [{ x_mm: 380, y_mm: 550 }, { x_mm: 400, y_mm: 550 }, { x_mm: 390, y_mm: 590 }, { x_mm: 370, y_mm: 590 }] }],
   look_for: { head_angle_deg: 71, stack_least_mm: 550, stack_greatest_mm: 590, reach_least_mm: 370, reach_greatest_mm: 400 }, now: { x_mm: 385, y_mm: 555 },
-  searching: false, frontier: offers.filter((o) => o.verdict === 'in').map((o) => line(o.id)), between: [], no_fit: null,
+  searching: false, frontier: offers.filter((o) => o.verdict === 'in').map((o) => line(o.id)), between: [], no_fit: null, rules: [], held_hand: null,
   compared: [{ label: 'Stem', a: '90', b: '100', first: true }, { label: 'Likely reached', a: '98 %', b: '91 %', first: false }],
   schools: [{ key: 'between', question: 'Between two sizes', taken: 'headroom', choices: [{ key: 'headroom', label: 'more headroom', reason: 'People change.' }, { key: 'larger', label: 'the larger', reason: 'Stack is hard to add.' }] }],
   look: { kinds: ['gravel'], every_kind: ['gravel', 'road'], every_material: ['carbon', 'steel'], every_tag: ['bags'], shown: offers.length, shelved: 250, note: '' }, ...more,
