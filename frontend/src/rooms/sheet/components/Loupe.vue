@@ -14,6 +14,8 @@ const props = defineProps<{
   pxPerMm: number
   says: string
   preview?: { x_mm: number; y_mm: number } | null
+  /** Where the size held beside would put the mark: hollow, under the rest. */
+  held?: { x_mm: number; y_mm: number } | null
   draggable?: boolean
 }>()
 const emit = defineEmits<{ move: [dx: number, dy: number] }>()
@@ -98,6 +100,7 @@ const clip = computed(() => `loupe-${props.row.mark}`)
         <rect class="cell" :x="-px(row.tol_x_mm)" :y="-px(row.tol_y_mm)" :width="2 * px(row.tol_x_mm)" :height="2 * px(row.tol_y_mm)" />
         <path class="cross" :d="`M${-R} 0H${R}M0 ${-R}V${R}${ticks}`" />
       </g>
+      <LayerSign v-if="held" layer="plan" hollow :x="place(held).x" :y="place(held).y" :size="12" />
       <LayerSign v-for="m in marks" :key="m.layer" :layer="m.layer" :x="m.x + (m.layer === 'goal' && pulled ? pulled.x : 0)" :y="m.y + (m.layer === 'goal' && pulled ? pulled.y : 0)" :size="m.layer === 'goal' ? 9.5 : m.layer === 'plan' ? 6.8 : 7" :class="{ beyond: m.out }" />
       <LayerSign v-if="preview" layer="plan" hollow :x="place(preview).x" :y="place(preview).y" :size="7.5" />
       <circle :r="R" class="rim" />

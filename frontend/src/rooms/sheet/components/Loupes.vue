@@ -53,7 +53,8 @@ function move(row: LedgerRow, dx: number, dy: number) {
   <foreignObject v-for="row in rows" :key="`l${row.mark}`" :x="places[row.mark]!.left" :y="places[row.mark]!.top" :width="WIDE" height="244" class="holder">
     <Loupe
       :row="row" :picture="row.mark === 'foot' ? null : sheet.picture" :shown="store.layers" :px-per-mm="row.mark === 'hand' ? 4 : 8"
-      :says="row.mark === 'hand' ? 'life size' : 'twice life size'" :preview="row.mark === 'hand' ? (store.preview ?? sheet.frames?.held_hand ?? null) : null"
+      :says="row.mark === 'hand' ? 'life size' : 'twice life size'" :preview="row.mark === 'hand' ? store.preview : null"
+      :held="row.mark === 'hand' ? sheet.frames?.held_hand : null"
       :draggable="draggable(row)" @move="(dx, dy) => move(row, dx, dy)"
     />
   </foreignObject>

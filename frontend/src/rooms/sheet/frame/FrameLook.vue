@@ -17,9 +17,9 @@ const toggled = (list: readonly string[], one: string) => (list.includes(one) ? 
 const kindName = (kind: string) => DISCIPLINES[kind as keyof typeof DISCIPLINES] ?? kind
 const prices = [1, 2, 3, 4, 5]
 const RULES = [
-  { name: 'nose_behind_bb_mm', label: 'Nose behind the BB, least', hint: 'such as 50' },
-  { name: 'least_bar_width_mm', label: 'Bar width, least', hint: 'mm' },
-  { name: 'dated', label: 'Read on', hint: 'day of the rulebook' },
+  { name: 'nose_behind_bb_mm', label: 'Nose behind the BB, least', hint: 'none' },
+  { name: 'least_bar_width_mm', label: 'Bar width, least', hint: 'none' },
+  { name: 'dated', label: 'Read on', hint: 'the day' },
 ] as const
 const ruled = (name: (typeof RULES)[number]['name']) => String(props.sheet.state.frame?.rules?.[name] ?? '')
 </script>
