@@ -34,6 +34,7 @@ from waymark.core.search import (
 )
 from waymark.core.search.between import verdicts
 from waymark.core.search.cockpits import Cockpits
+from waymark.core.search.exact import pick_rungs
 from waymark.core.search.frontier import Reference, Standing, candidates, frontier, standing
 from waymark.core.search.headroom import (
     DIRECTIONS,
@@ -45,6 +46,7 @@ from waymark.core.search.headroom import (
     saddle_room,
     share_reached,
 )
+from waymark.core.search.looks import looks_points
 from waymark.core.search.places import drop_places, flat_places, pad_places, school_rotation_deg
 from waymark.core.search.points import (
     EVERY,
@@ -58,7 +60,8 @@ from waymark.core.search.points import (
     near_tables,
     nearest,
 )
-from waymark.core.search.reference import pick_one_by_brute_force
+from waymark.core.search.reference import cleanest_by_brute_force, pick_one_by_brute_force
+from waymark.core.search.whole import search_whole
 from waymark.core.seat import SaddleFit, saddle_mark
 
 BAR = DropBar(80, 125, 32, 5)
@@ -116,6 +119,47 @@ def test_the_whole_search_is_every_build_tried(
         assert picks.miss[i] == pytest.approx(tried.miss_mm, abs=1e-7)
         mine = (picks.stem[i], picks.over[i], picks.cover[i], picks.spacers[i], picks.bar[i], picks.place[i])
         assert mine == (tried.stem, tried.over, tried.cover_mm, tried.spacers_mm, tried.bar, tried.place)
+
+
+@settings(max_examples=80, deadline=None)
+@given(
+    st.lists(frames, min_size=1, max_size=3), st.lists(stems, min_size=1, max_size=6),
+    st.lists(bars, min_size=1, max_size=3), drawers, goals,
+)  # fmt: skip
+def test_the_cleanest_build_is_that_of_every_build_tried(
+    sizes: list[FrameOption], shelf_stems: list[StemOption], shelf_bars: list[BarOption],
+    drawer: tuple[float, ...], goal: Goal,
+) -> None:  # fmt: skip
+    shelf = Shelf(sizes, shelf_stems, drawer)
+    _, near, clean = next(pick_rungs(shelf, goal, [shelf_bars]))
+    for i, size in enumerate(sizes):
+        bar = shelf_bars[int(near.bar[i])]
+        tried = cleanest_by_brute_force(size, shelf, goal, bar) if near.miss[i] < np.inf else None
+        assert (clean.miss[i] == np.inf) == (tried is None)
+        if tried is not None:
+            assert clean.bar[i] == near.bar[i]
+            mine = (clean.stem[i], clean.over[i], clean.cover[i], clean.spacers[i], clean.place[i])
+            assert mine == (tried.stem, tried.over, tried.cover_mm, tried.spacers_mm, tried.place)
+            assert clean.miss[i] == pytest.approx(tried.miss_mm, abs=1e-7)
+
+
+def test_a_better_looking_build_within_tolerance_stands_beside_the_nearest() -> None:
+    # A 17° stem is on the goal; a gentler one with a 15 of spacer leaves some millimetres and looks better.
+    hand = bar_clamp(Mark(390, 560), 72, 8, 0, Stem(110, 17, 40)) + Mark(84, 14)
+    steep = StemOption("s", "Lintel", 110, 17, 40, both_ways=False)
+    shim = StemOption("u", "Shim", 105, 8, 40)
+    r = search_sizes(Shelf([frame(limit=40)], [steep, shim], (15,)), road(hand))[0]
+    assert (r.stem, r.spacers_mm, r.cleaner, r.bar_key) == (steep, 0, False, "own")
+    [clean] = r.others
+    assert (clean.stem, clean.spacers_mm, clean.cleaner, clean.bar_key) == (shim, 15, True, "own~clean")
+    assert r.miss_mm + 1 < clean.miss_mm < 5
+    assert looks_points(clean) < looks_points(r)
+    # Neither beats the other, so both stand on the frontier.
+    whole = search_whole(Shelf([frame(limit=40)], [steep, shim], (15,)), road(hand))
+    assert {c.standing.result.bar_key for c in whole.frontier} == {"own", "own~clean"}
+    # Where the nearest looks as good as any, nothing stands beside it.
+    near = bar_clamp(Mark(390, 560), 72, 8, 15, Stem(105, 8, 40)) + Mark(84, 14)
+    assert search_sizes(Shelf([frame(limit=40)], [steep, shim], (15,)), road(near))[0].others == ()
 
 
 def crowded(n: int) -> tuple[Shelf, list[BarOption]]:

@@ -11,6 +11,7 @@ from fastapi.testclient import TestClient
 
 from tests.rooms.test_fits import Fitter, demo_fit
 from waymark.core.search import exact
+from waymark.core.search.model import CLEANER
 from waymark.rooms import fits
 from waymark.rooms.fits import frame_search, frame_view
 from waymark.rooms.riders import profile_of
@@ -54,7 +55,7 @@ def test_what_is_looked_at_narrows_the_search_and_is_remembered(fitter: Fitter) 
     fitter.edit("frame.look", {"kinds": ["gravel"], "materials": ["steel"], "bars": False}, "frame")
     view = fitter.sheet["frames"]
     assert {o["kind"] for o in view["offers"]} == {"gravel"}
-    assert {x["bar"] for x in view["frontier"]} == {"own"}
+    assert {x["bar"].removesuffix(CLEANER) for x in view["frontier"]} == {"own"}
     assert "Looking at gravel; steel" in fitter.sheet["history"][0]["title"]
     fitter.edit("frame.look", {"tags": ["bags"]}, "frame")
     # The chosen size stays in sight whatever is looked at.
@@ -232,8 +233,8 @@ def test_the_rules_of_the_event_keep_narrow_bars_out_and_tell_the_rest(fitter: F
     told = sheet["frames"]["rules"]
     assert [x.rsplit(", ", 1)[1] for x in told[:2]] == ["6 short.", "20 short."]
     assert set(told) <= set(sheet["cautions"])
-    parts = {str(p["id"]): p["part"] for p in fitter.client.get("/api/parts").json()}
-    bars = {x["bar"] for x in sheet["frames"]["frontier"]} - {"own"}
+    parts = {str(p["id"]): p["part"] for p in fitter.client.get("/api/shelves/parts").json()}
+    bars = {x["bar"].removesuffix(CLEANER) for x in sheet["frames"]["frontier"]} - {"own"}
     assert all(parts[b]["width_mm"] >= 420 for b in bars if b in parts)
     assert fitter.edit("frame.rules.least_bar_width_mm", "", "frame")["frames"]["rules"][1].startswith("Look")
     wrong = fitter.send("frame.rules.nose_behind_bb_mm", "9 m").json()
@@ -246,7 +247,7 @@ def test_a_line_says_which_school_decided_what(fitter: Fitter) -> None:
     sheet = fitter.edit("frame.school", {"standover": "first"}, "frame")
     for x in sheet["frames"]["frontier"]:
         assert ("the bar turned palm-led" in x["decided"]) == ("hoods rising" in x["build"])
-        assert ("its width as the shoulders" in x["decided"]) == (x["bar"].isdigit())
+        assert ("its width as the shoulders" in x["decided"]) == (x["bar"].removesuffix(CLEANER).isdigit())
         assert "standover first, as a gate" in x["decided"]
     own = next(x for x in frames(demo_fit(fitter.client, "Jory Penhale"))["frontier"] if x["bar"] == "own")
     assert own["decided"] == ""

@@ -77,7 +77,9 @@ HANDLING: dict[str, HouseDefault] = {
     "arm_mm": HouseDefault(10, "mm", "And a stem of the next length.", "house"),
 }
 LOOKS: dict[str, HouseDefault] = {
-    "pile": HouseDefault(1, "a step", "Each 10 mm of spacers under the stem.", "house"),
+    "pile": HouseDefault(
+        1, "a step", "Each 10 mm between frame and stem, the frame's own cover apart.", "house"
+    ),
     "stem_workable": HouseDefault(1, "points", "A stem at the end of its range.", "house"),
     "stem_extreme": HouseDefault(3, "points", "A stem outside its range.", "house"),
     "stem_up": HouseDefault(1, "points", "A stem that rises.", "house"),

@@ -25,9 +25,12 @@ from numpy.typing import NDArray
 
 from waymark.core.errors import StoppedError
 from waymark.core.rules.house import NUMBERS
+from waymark.core.search.clean import by_bar, none_yet, settle_clean
+from waymark.core.search.looks import pile_points, stem_points
 from waymark.core.search.model import BarOption, Goal, Shelf
 from waymark.core.search.piles import Piles, piles_of
 from waymark.core.search.points import (
+    EPS_MM,
     RANKS,
     Extent,
     Far,
@@ -41,7 +44,7 @@ from waymark.core.search.points import (
     forms,
     near_tables,
 )
-from waymark.core.search.settle import Chosen, Places, Sizes, settle_far, settle_near
+from waymark.core.search.settle import Places, Sizes, settle_far, settle_near
 
 TIE_MM = float(NUMBERS["tie_mm"].value)
 # Sizes are settled in turn by how far their least miss may be; the tolerance's corner comes last.
@@ -90,28 +93,29 @@ def pick_best(
     raises ``StoppedError``. Raises ``ValueError`` on an empty shelf.
     """
     bars = tuple(bars) if bars else (goal.own_bar(),)
-    return next(picks for _, _, picks in pick_rungs(shelf, goal, [bars], watch))
+    return next(nearest for _, nearest, _ in pick_rungs(shelf, goal, [bars], watch))
 
 
 def pick_rungs(
     shelf: Shelf, goal: Goal, rungs: Sequence[Sequence[BarOption]], watch: Watch | None = None
-) -> Iterator[tuple[int, Sequence[BarOption], Picks]]:
+) -> Iterator[tuple[Sequence[BarOption], Picks, Picks]]:
     """The same for several sets of bars one after another, with the front ends' tables made once for all.
 
-    Gives each set's number, its bars and their picks. Raises as ``pick_best``.
+    Gives each set's bars, their nearest builds, and the cleanest with the same bars (``clean``; miss inf where
+    the tolerance is not reached). Raises as ``pick_best``.
     """
     if not shelf.frames or not shelf.stems:
         raise ValueError("a search needs at least one frame size and one stem")
     ends = _FrontEnds(shelf, goal, [b for bars in rungs for b in bars])
     of = len(shelf.frames) * len(rungs)
     done = 0
-    for number, bars in enumerate(rungs):
+    for bars in rungs:
         search = _Search(ends, bars)
         for settled in search.run():
             done += settled
             if watch is not None and not watch(done, of):
                 raise StoppedError("The search was stopped.")
-        yield number, bars, search.picks()
+        yield bars, search.picks(search.nearest), search.picks(search.cleanest)
 
 
 class _FrontEnds:
@@ -134,6 +138,9 @@ class _FrontEnds:
         corner = float(np.sqrt(2 * goal.tolerance.hand_x_mm * goal.tolerance.hand_y_mm))
         self.caps = (*(c for c in _LEAST_CAPS_MM if c < corner), corner)
         self.way_list = [(i, over) for i, s in enumerate(shelf.stems) for over, _ in s.ways()]
+        self.way_points = np.array(
+            [stem_points(stem, goal.stem_window.rank(stem.length_mm)) for s in shelf.stems for _, stem in s.ways()]
+        )  # fmt: skip
         self.fronts, self.ways = self._fronts(bars)
         self.groups = self._groups(bars)
 
@@ -214,6 +221,14 @@ class _Group:
         self, rows: Ints, piles: Piles, heights: Heights, extents: list[Extent], ends: _FrontEnds
     ) -> None:
         self.rows, self.piles, self.heights = rows, piles, heights
+        # Two piles may stand as high and not look as good: a lower cover than the frame's own under more spacers.
+        self.every_pile = piles_of(ends.shelf.frames[rows[0]], ends.shelf.spacers_mm, equals=True)
+        self.pile_points = np.array(
+            [
+                pile_points(s, c, 0.0)
+                for s, c in zip(self.every_pile.spacers, self.every_pile.cover, strict=True)
+            ]
+        )
         self._extents, self._ends = extents, ends
         self._near: dict[float, Near] = {}
         self._far: Far | None = None
@@ -248,11 +263,12 @@ class _Search:
             np.array([m.x_mm for m in marks], np.float64), np.array([m.y_mm for m in marks], np.float64),
             np.array([ends.fronts[bars[b].clamp_mm] for b, _ in self.places], np.int64),
         )  # fmt: skip
-        n = len(ends.shelf.frames)
-        self.chosen = Chosen(
-            np.full(n, np.inf), np.zeros(n, np.int64), np.zeros(n, np.int64), np.zeros(n, np.int64)
-        )
-        self.cover, self.spacers = np.zeros(n), np.zeros(n)
+        # The same places bar by bar, for builds that keep to one bar.
+        self.bar_of = np.array([b for b, _ in self.places], np.int64)
+        self.by_bar, self.start, self.stop = by_bar(self.bar_of, len(bars))
+        t = self.table
+        self.table_by_bar = Places(t.x[self.by_bar], t.y[self.by_bar], t.front[self.by_bar])
+        self.nearest, self.cleanest = _Found(len(ends.shelf.frames)), _Found(len(ends.shelf.frames))
 
     def run(self) -> Iterator[int]:
         """Search, giving the number of sizes settled after each block."""
@@ -269,27 +285,50 @@ class _Search:
             pool.shutdown(cancel_futures=True)
 
     def _settle(self, group: _Group, block: Ints) -> int:
-        ends, chosen, rest = self.ends, self.chosen, block
+        ends, nearest, cleanest, rest = self.ends, self.nearest.chosen, self.cleanest.chosen, block
         if not self.places:
             return block.size
         for cap in ends.caps:
             if rest.size:
                 settled = settle_near(
-                    rest, ends.sizes, self.table, ends.ways, group.heights, group.near(cap), cap, TIE_MM, chosen
+                    rest, ends.sizes, self.table, ends.ways, group.heights, group.near(cap), cap, TIE_MM, nearest
                 )  # fmt: skip
                 rest = rest[~settled]
         if rest.size:
-            settle_far(rest, ends.sizes, self.table, ends.ways, group.heights, group.far, chosen)
-        pile = chosen.pile[block]
-        self.cover[block] = ends.own_cover[block] + group.piles.cover[pile]
-        self.spacers[block] = group.piles.spacers[pile]
+            settle_far(rest, ends.sizes, self.table, ends.ways, group.heights, group.far, nearest)
+        self.nearest.keep_piles(block, ends.own_cover, group.piles)
+        reached = block[nearest.miss[block] <= ends.caps[-1] + EPS_MM]
+        if reached.size:
+            t = ends.goal.tolerance
+            settle_clean(
+                reached, self.bar_of[nearest.place], ends.sizes, self.table_by_bar, self.start, self.stop, ends.ways,
+                group.every_pile.total, group.every_pile.order, ends.way_points, group.pile_points,
+                float(t.hand_x_mm), float(t.hand_y_mm), cleanest,
+            )  # fmt: skip
+            cleanest.place[reached] = self.by_bar[cleanest.place[reached]]
+            self.cleanest.keep_piles(reached, ends.own_cover, group.every_pile)
         return block.size
 
-    def picks(self) -> Picks:
+    def picks(self, found: _Found) -> Picks:
         """What was found, as arrays over the sizes."""
-        way = np.array(self.ends.way_list)[self.chosen.way]
-        place = np.array(self.places or [(0, 0)])[self.chosen.place]
+        chosen = found.chosen
+        way = np.array(self.ends.way_list)[chosen.way]
+        place = np.array(self.places or [(0, 0)])[chosen.place]
         return Picks(
-            stem=way[:, 0], over=way[:, 1].astype(np.bool_), cover=self.cover, spacers=self.spacers,
-            bar=place[:, 0], place=place[:, 1], miss=self.chosen.miss,
+            stem=way[:, 0], over=way[:, 1].astype(np.bool_), cover=found.cover, spacers=found.spacers,
+            bar=place[:, 0], place=place[:, 1], miss=chosen.miss,
         )  # fmt: skip
+
+
+class _Found:
+    """The builds found for every size, with their covers and spacers, mm."""
+
+    def __init__(self, count: int) -> None:
+        self.chosen = none_yet(count)
+        self.cover, self.spacers = np.zeros(count), np.zeros(count)
+
+    def keep_piles(self, rows: Ints, own_cover: Floats, piles: Piles) -> None:
+        """Take apart the piles of ``rows``."""
+        pile = self.chosen.pile[rows]
+        self.cover[rows] = own_cover[rows] + piles.cover[pile]
+        self.spacers[rows] = piles.spacers[pile]

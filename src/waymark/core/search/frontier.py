@@ -11,13 +11,13 @@ from numpy.typing import NDArray
 from waymark.core.frame.geometry import steering_axis
 from waymark.core.marks import Mark
 from waymark.core.rules.house import NUMBERS
-from waymark.core.rules.schools import HANDLING, LOOKS
+from waymark.core.rules.schools import HANDLING
 from waymark.core.search.compiled import compiled
 from waymark.core.search.headroom import Room
+from waymark.core.search.looks import STEEP_DEG, looks_points
 from waymark.core.search.model import DEAR_PART, PART, SMALL_PART, SizeResult
 from waymark.core.search.points import EPS_MM, Floats
 
-STEEP_DEG = 10.0
 ROOM_STEP_MM = 5
 _PRICES = {
     SMALL_PART: "the price of a stem",
@@ -77,19 +77,6 @@ def handling_steps(r: SizeResult, reference: Reference | None) -> int:
         + abs(arm - reference.arm_mm) / HANDLING["arm_mm"].value
     )
     return round(away)
-
-
-def looks_points(r: SizeResult) -> int:
-    """Points against the looks: the pile, the stem's extremes, its rise, a very tall post."""
-    points = LOOKS["pile"].value * (r.spacers_mm // 10)
-    points += (0.0, LOOKS["stem_workable"].value, LOOKS["stem_extreme"].value)[r.stem_rank]
-    if r.stem_stands.angle_deg > 0:
-        points += LOOKS["stem_up"].value
-    if abs(r.stem_stands.angle_deg) > STEEP_DEG:
-        points += LOOKS["steep"].value
-    if r.seat is not None and r.seat.exposed_mm > NUMBERS["tall_post_mm"].value:
-        points += LOOKS["tall_post"].value
-    return int(points)
 
 
 def standing(r: SizeResult, room: Room, reference: Reference | None) -> Standing:

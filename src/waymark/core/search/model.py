@@ -15,6 +15,7 @@ from waymark.core.seat.post import SaddleFit
 
 # What has to be bought beside the frame (handbook 13, cost ladder).
 FREE, SMALL_PART, PART, DEAR_PART = 0, 1, 2, 3
+CLEANER = "~clean"
 RUNGS: tuple[str, ...] = ("free", "small part", "part", "dear part")
 
 
@@ -229,7 +230,7 @@ class SizeResult:
     hand; ``along_mm`` its part along the steerer, which spacers could mend had they the height; ``across_mm``
     the part square to it, which no spacer mends (+ plan ahead). ``binds`` names the limits that stopped a
     better build, ``gates`` those of the frame itself. ``others`` are the best builds of dearer or cheaper
-    rungs on the same size.
+    rungs on the same size; ``cleaner`` is the better looking build beside the nearest, with the same bar.
     """
 
     goal: Goal
@@ -257,6 +258,7 @@ class SizeResult:
     binds: tuple[str, ...]
     gates: tuple[str, ...]
     others: tuple[SizeResult, ...] = ()
+    cleaner: bool = False
 
     @property
     def sentence(self) -> str:
@@ -265,5 +267,6 @@ class SizeResult:
 
     @property
     def bar_key(self) -> str:
-        """Key of the bar or one-piece cockpit."""
-        return self.cockpit.key if self.cockpit else self.bar.key if self.bar else "own"
+        """Key of the bar or one-piece cockpit; of the cleaner build it ends in ``CLEANER``."""
+        key = self.cockpit.key if self.cockpit else self.bar.key if self.bar else "own"
+        return key + CLEANER if self.cleaner else key

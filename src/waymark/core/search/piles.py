@@ -35,8 +35,8 @@ class Piles:
         return Heights(self.total[pile], self.order[pile], pile, start, stop)
 
 
-def piles_of(frame: FrameOption, spacers_mm: Sequence[float]) -> Piles:
-    """Every pile the drawer and the covers make on ``frame``; of equal totals the one that comes first."""
+def piles_of(frame: FrameOption, spacers_mm: Sequence[float], *, equals: bool = False) -> Piles:
+    """Every pile the drawer and the covers make on ``frame``; of equal totals the one that comes first, or all."""
     warn = NUMBERS["spacer_warn_share"].value * frame.spacer_limit_mm + 1e-9
     made = [
         (h > warn, place, h, cover - frame.cover_mm)
@@ -44,9 +44,9 @@ def piles_of(frame: FrameOption, spacers_mm: Sequence[float]) -> Piles:
         for h in heights_mm(spacers_mm, frame.spacer_limit_mm)
     ]
     made.sort()
-    kept: dict[int, tuple[bool, int, float, float]] = {}
+    kept: dict[tuple[int, int], tuple[bool, int, float, float]] = {}
     for pile in made:
-        kept.setdefault(round((pile[2] + pile[3]) * 1000), pile)
+        kept.setdefault((round((pile[2] + pile[3]) * 1000), pile[1] if equals else 0), pile)
     chosen = sorted(kept.values())
     order = {id(p): i for i, p in enumerate(chosen)}
     chosen.sort(key=lambda p: p[2] + p[3])

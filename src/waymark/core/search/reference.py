@@ -14,6 +14,7 @@ from waymark.core.cockpit.spacers import heights_mm
 from waymark.core.cockpit.steerer import bar_clamp
 from waymark.core.marks import Mark
 from waymark.core.rules.house import NUMBERS
+from waymark.core.search.looks import pile_points, stem_points
 from waymark.core.search.model import BarOption, FrameOption, Goal, Shelf
 
 
@@ -54,6 +55,26 @@ def _every_build(
                                 over, index,
                             )  # fmt: skip
                             yield key, ReferencePick(index, over, cover, height, b, p, miss)
+
+
+def cleanest_by_brute_force(
+    frame: FrameOption, shelf: Shelf, goal: Goal, bar: BarOption
+) -> ReferencePick | None:
+    """Try every build on ``frame`` with ``bar``; the one inside the tolerance with the fewest points, as ``clean``
+    has it. None where none is inside.
+    """
+    t, kept = goal.tolerance, []
+    top = Mark(frame.reach_mm, frame.stack_mm)
+    for key, pick in _every_build(frame, shelf, goal, [bar]):
+        stem = dict(shelf.stems[pick.stem].ways())[pick.over]
+        at = bar_clamp(top, frame.head_angle_deg, pick.cover_mm, pick.spacers_mm, stem)
+        off = at + bar.places[pick.place].off - goal.hand
+        if abs(off.x_mm) <= t.hand_x_mm + 1e-9 and abs(off.y_mm) <= t.hand_y_mm + 1e-9:
+            points = stem_points(stem, int(key[0])) + pile_points(
+                pick.spacers_mm, pick.cover_mm, frame.cover_mm
+            )
+            kept.append(((points, *key[3:4], key[5], key[6], key[1], *key[7:]), pick))
+    return min(kept, key=lambda k: k[0])[1] if kept else None
 
 
 def pick_one_by_brute_force(

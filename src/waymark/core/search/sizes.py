@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 
 from waymark.core.cockpit.steerer import Stem, bar_clamp, spacers_for
@@ -10,8 +11,9 @@ from waymark.core.marks import Mark
 from waymark.core.rules.house import NUMBERS
 from waymark.core.rules.verdict import Word, judge_pair, worst
 from waymark.core.search.cockpits import Cockpits
-from waymark.core.search.exact import Watch, pick_rungs
+from waymark.core.search.exact import Picks, Watch, pick_rungs
 from waymark.core.search.gates import gate_faults
+from waymark.core.search.looks import looks_points
 from waymark.core.search.model import (
     FREE,
     SMALL_PART,
@@ -36,7 +38,8 @@ def search_sizes(shelf: Shelf, goal: Goal, watch: Watch | None = None) -> tuple[
     """The best build of every size, best first: inside tolerance, then by cost, stem, miss in whole mm, room.
 
     Bars of one cost rung are searched together, one-piece cockpits apart; the cheapest rung that reaches
-    tolerance is a size's own result, the rest are its ``others``. ``watch`` as for ``pick_best``. Raises
+    tolerance is a size's own result, the rest are its ``others``, with the cleanest
+    builds where they look better. ``watch`` as for ``pick_best``. Raises
     ``ValueError`` on an empty shelf.
     """
     if not shelf.frames:
@@ -50,18 +53,14 @@ def search_sizes(shelf: Shelf, goal: Goal, watch: Watch | None = None) -> tuple[
         bars = tuple(shelf.bars) or (goal.own_bar(),)
         part = replace(shelf, frames=[shelf.frames[i] for i in open_])
         rungs = [[b for b in bars if b.rung == rung] for rung in sorted({b.rung for b in bars})]
-        for _, these, picks in pick_rungs(part, goal, rungs, watch):
+        for these, nearest, cleanest in pick_rungs(part, goal, rungs, watch):
             for k, i in enumerate(open_):
-                if picks.miss[k] == float("inf"):
-                    continue
-                bar = these[int(picks.bar[k])]
-                found[i].append(
-                    _result(
-                        lengths, goal, shelf.frames[i], seats[i], shelf.stems[int(picks.stem[k])],
-                        bool(picks.over[k]), bar, None, bar.places[int(picks.place[k])], float(picks.cover[k]),
-                        float(picks.spacers[k]), float(picks.miss[k]),
-                    )
-                )  # fmt: skip
+                near = _picked(part, goal, lengths, seats[i], these, nearest, k)
+                clean = _picked(part, goal, lengths, seats[i], these, cleanest, k)
+                if near is not None:
+                    found[i].append(near)
+                    if clean is not None and looks_points(clean) < looks_points(near):
+                        found[i].append(replace(clean, cleaner=True))
     if shelf.cockpits:
         table = Cockpits(shelf.cockpits, goal)
         for i, frame in enumerate(shelf.frames):
@@ -77,6 +76,19 @@ def search_sizes(shelf: Shelf, goal: Goal, watch: Watch | None = None) -> tuple[
     return tuple(sorted((_chosen(every) for every in found if every), key=_rank))
 
 
+def _picked(
+    shelf: Shelf, goal: Goal, lengths: _Lengths, seat: SeatResult | None, bars: Sequence[BarOption], picks: Picks, k: int
+) -> SizeResult | None:  # fmt: skip
+    """What was picked for the ``k``-th size, None where nothing was."""
+    if picks.miss[k] == float("inf"):
+        return None
+    bar = bars[int(picks.bar[k])]
+    return _result(
+        lengths, goal, shelf.frames[k], seat, shelf.stems[int(picks.stem[k])], bool(picks.over[k]), bar, None,
+        bar.places[int(picks.place[k])], float(picks.cover[k]), float(picks.spacers[k]), float(picks.miss[k]),
+    )  # fmt: skip
+
+
 def _seat(shelf: Shelf, goal: Goal, frame: FrameOption) -> SeatResult | None:
     if goal.saddle_fit is None:
         return None
@@ -85,7 +97,10 @@ def _seat(shelf: Shelf, goal: Goal, frame: FrameOption) -> SeatResult | None:
 
 def _chosen(every: list[SizeResult]) -> SizeResult:
     """The cheapest rung that reaches tolerance, else the nearest; the rest beside it."""
-    best = min(every, key=lambda r: (_WORDS[r.verdict] == 2, r.rung if r.verdict != "out" else 0, r.miss_mm))
+    best = min(
+        every,
+        key=lambda r: (_WORDS[r.verdict] == 2, r.rung if r.verdict != "out" else 0, r.cleaner, r.miss_mm),
+    )
     return replace(best, others=tuple(r for r in every if r is not best))
 
 

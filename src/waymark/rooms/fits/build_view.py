@@ -104,11 +104,6 @@ def _fronts(session: Session, state: FitState, best: SizeResult, goal: Goal) -> 
     """The best front ends of each cost on this size, cheapest first: the ladder."""
     drawer = tuple(planning.parts_shelf(session, state, []).spacers_mm)
     made = []
-    here = "own"
-    if state.build.cockpit is not None and state.build.stem is not None:
-        here = state.build.stem.name
-    elif state.build.bar is not None:
-        here = state.build.bar.name
     for r in sorted((best, *best.others), key=lambda x: x.rung):
         named = r.cockpit.label if r.cockpit else r.bar.label if r.bar else ""
         made.append(
@@ -117,7 +112,7 @@ def _fronts(session: Session, state: FitState, best: SizeResult, goal: Goal) -> 
                 show_x=show_miss(r.miss.x_mm, tolerance_of("hand")[0]),
                 show_y=show_miss(r.miss.y_mm, tolerance_of("hand")[1]), verdict=r.verdict,
                 room=room_out(hand_room(r, goal, drawer)),
-                chosen=(r.bar_key == "own" and here == "own") or named == here,
+                chosen=planning.is_built(state, r), cleaner=r.cleaner,
             )
         )  # fmt: skip
     return made

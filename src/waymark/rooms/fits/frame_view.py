@@ -22,7 +22,7 @@ from waymark.core.search.whole import Whole
 from waymark.core.search.window import Kind, WindowPart, look_for, window
 from waymark.core.search.words import decided_by
 from waymark.core.units import show_mm
-from waymark.rooms.fits import frame_search
+from waymark.rooms.fits import frame_search, planning
 from waymark.rooms.fits.build_view import STEEP_STEM_DEG, angles_of, build_words, point, room_out
 from waymark.rooms.fits.layers import Layers, search_goal
 from waymark.rooms.fits.ledger import tolerance_of
@@ -163,22 +163,13 @@ def _line(
         show_x=show_miss(r.miss.x_mm, tol[0]), show_y=show_miss(r.miss.y_mm, tol[1]), verdict=r.verdict,
         cost=TO_BUY[RUNGS[r.rung]], room=room_out(whole.room(r)), stands=stands, gives_up=gives_up,
         decided=decided_by(r, state.frame.schools.model_dump()),
-        chosen=_same(state.frame.chosen, size) and _built_with(state, r), held=_same(state.frame.held, size),
+        chosen=_same(state.frame.chosen, size) and planning.is_built(state, r), held=_same(state.frame.held, size),
     )  # fmt: skip
 
 
 def _with_bar(r: SizeResult) -> str:
     named = r.cockpit.label if r.cockpit else r.bar.label if r.bar is not None and r.bar.key != "own" else ""
     return f"{build_words(r)}; {named}" if named else build_words(r)
-
-
-def _built_with(state: FitState, r: SizeResult) -> bool:
-    b = state.build
-    if r.cockpit is not None:
-        return b.cockpit is not None and b.stem is not None and b.stem.name == r.cockpit.label
-    if r.bar is not None and r.bar.key != "own":
-        return b.bar is not None and b.bar.name == r.bar.label
-    return b.bar is None and b.cockpit is None
 
 
 def _same(a: FrameSize | None, b: FrameSize) -> bool:

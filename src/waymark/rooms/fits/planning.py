@@ -89,6 +89,20 @@ def take_best(session: Session, state: FitState, profile: Profile, bar: str | No
     remember_goal(state, goal)
 
 
+def is_built(state: FitState, r: SizeResult) -> bool:
+    """Whether the plan's front end is just this build: bar, stem as it stands, cover and spacers."""
+    b = state.build
+    if (b.spacers_mm, b.cover_mm or r.frame.cover_mm) != (r.spacers_mm, r.cover_mm):
+        return False
+    if r.cockpit is not None:
+        return b.cockpit is not None and b.stem is not None and b.stem.name == r.cockpit.label
+    own = r.bar is None or r.bar.key == "own"
+    bar = None if b.bar is None else b.bar.name
+    same_bar = b.cockpit is None and bar == (None if own or r.bar is None else r.bar.label)
+    stem = r.stem is not None and b.stem is not None and b.stem.name == r.stem.label
+    return same_bar and stem and b.turned_over == r.turned_over
+
+
 def _keep_front(session: Session, state: FitState, best: SizeResult) -> None:
     b, place = state.build, best.place
     b.turned_over, b.spacers_mm = best.turned_over, best.spacers_mm

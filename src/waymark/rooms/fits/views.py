@@ -306,6 +306,7 @@ class FrontOut(BaseModel):
     verdict: Word
     room: RoomOut
     chosen: bool
+    cleaner: bool
 
 
 class BuildView(BaseModel):

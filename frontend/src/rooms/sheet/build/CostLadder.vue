@@ -18,7 +18,7 @@ void props
     <ol>
       <li v-for="front in build.fronts" :key="front.bar" :class="{ chosen: front.chosen }">
         <button type="button" :aria-pressed="front.chosen" :data-front="front.name" @click="take(front)">
-          <span class="buys">{{ buys[front.cost] }}</span>
+          <span class="buys">{{ buys[front.cost] }}{{ front.cleaner ? ', cleaner front' : '' }}</span>
           <span class="figure">{{ front.show_x }} {{ front.show_y }}</span> <Chip :word="front.verdict" />
           <span class="what">{{ front.name }}: {{ front.build }}. <span class="quiet">Room {{ front.room.up_mm }} up, {{ front.room.down_mm }} down, {{ front.room.forward_mm }} forward, {{ front.room.back_mm }} back.</span></span>
         </button>
