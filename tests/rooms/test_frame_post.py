@@ -251,3 +251,13 @@ def test_a_line_says_which_school_decided_what(fitter: Fitter) -> None:
         assert "standover first, as a gate" in x["decided"]
     own = next(x for x in frames(demo_fit(fitter.client, "Jory Penhale"))["frontier"] if x["bar"] == "own")
     assert own["decided"] == ""
+
+
+def test_a_crank_that_a_frame_does_not_take_is_named_with_its_millimetres(fitter: Fitter) -> None:
+    fitter.edit("measure.reading", {"key": "crank", "typed": "150"})
+    view = frames(fitter)
+    out = [o for o in view["offers"] if "crank: " in o["sentence"].lower()]
+    assert out
+    assert {o["verdict"] for o in out} == {"out"}
+    assert all("mm shorter than the maker's least" in o["sentence"] for o in out)
+    assert view["carry"] == len([o for o in view["offers"] if o["verdict"] != "out"])

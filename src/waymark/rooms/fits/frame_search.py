@@ -117,6 +117,7 @@ def gates_of(state: FitState, profile: Profile | None) -> Gates:
         standover_first=state.frame.schools.standover == "first",
         foot_lift_mm=profile.mm("foot_lift") if state.goal.discipline == "city" else None,
         system_mass_kg=None if weight is None else weight + BIKE_MASS_KG,
+        crank_mm=read_value(state.measure, "crank"),
     )  # fmt: skip
 
 
