@@ -144,22 +144,23 @@ def test_the_cleanest_build_is_that_of_every_build_tried(
 
 
 def test_a_better_looking_build_within_tolerance_stands_beside_the_nearest() -> None:
-    # A 17° stem is on the goal; a gentler one with a 15 of spacer leaves some millimetres and looks better.
-    hand = bar_clamp(Mark(390, 560), 72, 8, 0, Stem(110, 17, 40)) + Mark(84, 14)
-    steep = StemOption("s", "Lintel", 110, 17, 40, both_ways=False)
-    shim = StemOption("u", "Shim", 105, 8, 40)
-    r = search_sizes(Shelf([frame(limit=40)], [steep, shim], (15,)), road(hand))[0]
+    # A 12° stem is on the goal; a gentler one with 7.5 of spacers leaves a little and looks better.
+    hand = bar_clamp(Mark(390, 560), 72, 8, 0, Stem(100, 12, 40)) + Mark(84, 14)
+    steep = StemOption("s", "Lintel", 100, 12, 40, both_ways=False)
+    shim = StemOption("u", "Shim", 100, 8, 40)
+    r = search_sizes(Shelf([frame(limit=40)], [steep, shim], (7.5,)), road(hand))[0]
     assert (r.stem, r.spacers_mm, r.cleaner, r.bar_key) == (steep, 0, False, "own")
     [clean] = r.others
-    assert (clean.stem, clean.spacers_mm, clean.cleaner, clean.bar_key) == (shim, 15, True, "own~clean")
-    assert r.miss_mm + 1 < clean.miss_mm < 5
-    assert looks_points(clean) < looks_points(r)
+    assert (clean.stem, clean.spacers_mm, clean.cleaner, clean.bar_key) == (shim, 7.5, True, "own~clean")
+    # Two points fewer are worth the millimetre and a half.
+    assert (looks_points(r), looks_points(clean)) == (3, 1)
+    assert r.miss_mm + 1 < clean.miss_mm < 2
     # Neither beats the other, so both stand on the frontier.
-    whole = search_whole(Shelf([frame(limit=40)], [steep, shim], (15,)), road(hand))
+    whole = search_whole(Shelf([frame(limit=40)], [steep, shim], (7.5,)), road(hand))
     assert {c.standing.result.bar_key for c in whole.frontier} == {"own", "own~clean"}
     # Where the nearest looks as good as any, nothing stands beside it.
-    near = bar_clamp(Mark(390, 560), 72, 8, 15, Stem(105, 8, 40)) + Mark(84, 14)
-    assert search_sizes(Shelf([frame(limit=40)], [steep, shim], (15,)), road(near))[0].others == ()
+    near = bar_clamp(Mark(390, 560), 72, 8, 7.5, Stem(100, 8, 40)) + Mark(84, 14)
+    assert search_sizes(Shelf([frame(limit=40)], [steep, shim], (7.5,)), road(near))[0].others == ()
 
 
 def crowded(n: int) -> tuple[Shelf, list[BarOption]]:

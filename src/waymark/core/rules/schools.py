@@ -77,6 +77,9 @@ HANDLING: dict[str, HouseDefault] = {
     "arm_mm": HouseDefault(10, "mm", "And a stem of the next length.", "house"),
 }
 LOOKS: dict[str, HouseDefault] = {
+    "point_mm": HouseDefault(
+        1, "mm", "So much nearer is worth a point, where a cleaner build is sought.", "house"
+    ),
     "pile": HouseDefault(
         1, "a step", "Each 10 mm between frame and stem, the frame's own cover apart.", "house"
     ),

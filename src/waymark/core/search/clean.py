@@ -1,9 +1,9 @@
 """The cleanest build of a size with the bar that was picked for it, where nearness alone is not all that counts.
 
-The stated problem. Of all builds of the size with this bar that stay inside the tolerance take the one with the
-fewest points against its looks (``looks``); of equals, in this order: the place that comes first, the smaller
-miss, no tall pile, the lower pile, the stem as printed, the stem that stands first. ``reference`` tries every
-build there is and must agree.
+The stated problem. Of all builds of the size with this bar that stay inside the tolerance take the one with the least
+sum of its miss and the points against its looks, a point weighing as many mm as the house says (``looks``); of
+equals, in this order: the place that comes first, no tall pile, the lower pile, the stem as printed, the stem that
+stands first. ``reference`` tries every build there is and must agree.
 """
 
 from __future__ import annotations
@@ -18,24 +18,22 @@ from waymark.core.search.settle import Chosen, Places, Sizes
 @compiled
 def settle_clean(
     rows: Ints, own: Ints, sizes: Sizes, places: Places, start: Ints, stop: Ints, ways: Ways, piles: Floats,
-    pile_order: Ints, way_points: Ints, pile_points: Ints, tol_x: float, tol_y: float, chosen: Chosen,
+    pile_order: Ints, way_weighs: Floats, pile_weighs: Floats, tol_x: float, tol_y: float, chosen: Chosen,
 ) -> None:  # fmt: skip
     """Give each of ``rows`` its cleanest build with bar ``own[row]``; the miss stays inf where none is inside.
 
     Places stand bar by bar, each bar's from ``start`` to ``stop`` in order of preference; ``piles`` are all piles'
-    heights, mm, with their order among equals; ``way_points`` and ``pile_points`` the points against each.
+    heights, mm, with their order among equals; ``way_weighs`` and ``pile_weighs`` what the points against each weigh,
+    mm.
     """
-    lowest = pile_points.min()
     for r in range(rows.size):
         i = rows[r]
         c, s = sizes.cos[i], sizes.sin[i]
         along, across, square = sizes.along[i], sizes.across[i], sizes.square[i]
         # No build inside the tolerance has a greater forward error than its corner has.
         far = tol_x * s + tol_y * c + 1e-6
-        least, best, tall, over = 10**6, np.inf, 0, 0
+        least, order, tie = np.inf, 0, 0
         for p in range(start[own[i]], stop[own[i]]):
-            if least == 0:
-                break
             before = least
             x, y = places.x[p], places.y[p]
             up, ahead = sizes.up[i] + x * c - y * s, sizes.ahead[i] - x * s - y * c
@@ -44,7 +42,8 @@ def settle_clean(
                 short = ahead - ways.ahead[w]
                 if short < -far:
                     break
-                if way_points[ways.way[w]] + lowest > least:
+                weight = way_weighs[ways.way[w]]
+                if weight + abs(short) * sizes.slender[i] > least + 1e-6:
                     continue
                 want = up - ways.lift[w]
                 for h in range(piles.size):
@@ -54,15 +53,14 @@ def settle_clean(
                         or abs(s * excess - c * short) > tol_y + EPS_MM
                     ):
                         continue
-                    points = way_points[ways.way[w]] + pile_points[h]
-                    if points > least or (points == least and before == least):
+                    square_mm = excess * (excess * along - 2 * short * across) + short * short * square
+                    miss = np.floor(np.sqrt(max(square_mm, 0.0)) * 1e9 + 0.5) / 1e9
+                    weighed = np.floor((miss + weight + pile_weighs[h]) * 1e9 + 0.5) / 1e9
+                    if weighed > least or (weighed == least and before == least):
                         continue
-                    weighed = excess * (excess * along - 2 * short * across) + short * short * square
-                    miss = np.floor(np.sqrt(max(weighed, 0.0)) * 1e9 + 0.5) / 1e9
-                    order, tie = pile_order[h], ways.tie[w]
-                    if points == least and (miss, order, tie) >= (best, tall, over):
+                    if weighed == least and (pile_order[h], ways.tie[w]) >= (order, tie):
                         continue
-                    least, best, tall, over = points, miss, order, tie
+                    least, order, tie = weighed, pile_order[h], ways.tie[w]
                     chosen.miss[i], chosen.way[i] = miss, ways.way[w]
                     chosen.place[i], chosen.pile[i] = p, h
 
@@ -76,5 +74,9 @@ def by_bar(bars_of: Ints, count: int) -> tuple[Ints, Ints, Ints]:
 
 def none_yet(count: int) -> Chosen:
     """Nothing chosen for any size."""
-    zero: Floats = np.full(count, np.inf)
-    return Chosen(zero, np.zeros(count, np.int64), np.zeros(count, np.int64), np.zeros(count, np.int64))
+    return Chosen(
+        np.full(count, np.inf),
+        np.zeros(count, np.int64),
+        np.zeros(count, np.int64),
+        np.zeros(count, np.int64),
+    )

@@ -26,7 +26,7 @@ from numpy.typing import NDArray
 from waymark.core.errors import StoppedError
 from waymark.core.rules.house import NUMBERS
 from waymark.core.search.clean import by_bar, none_yet, settle_clean
-from waymark.core.search.looks import pile_points, stem_points
+from waymark.core.search.looks import pile_points, points_mm, stem_points
 from waymark.core.search.model import BarOption, Goal, Shelf
 from waymark.core.search.piles import Piles, piles_of
 from waymark.core.search.points import (
@@ -138,9 +138,13 @@ class _FrontEnds:
         corner = float(np.sqrt(2 * goal.tolerance.hand_x_mm * goal.tolerance.hand_y_mm))
         self.caps = (*(c for c in _LEAST_CAPS_MM if c < corner), corner)
         self.way_list = [(i, over) for i, s in enumerate(shelf.stems) for over, _ in s.ways()]
-        self.way_points = np.array(
-            [stem_points(stem, goal.stem_window.rank(stem.length_mm)) for s in shelf.stems for _, stem in s.ways()]
-        )  # fmt: skip
+        self.way_weighs = np.array(
+            [
+                points_mm(stem_points(stem, goal.stem_window.rank(stem.length_mm)))
+                for s in shelf.stems
+                for _, stem in s.ways()
+            ]
+        )
         self.fronts, self.ways = self._fronts(bars)
         self.groups = self._groups(bars)
 
@@ -223,9 +227,9 @@ class _Group:
         self.rows, self.piles, self.heights = rows, piles, heights
         # Two piles may stand as high and not look as good: a lower cover than the frame's own under more spacers.
         self.every_pile = piles_of(ends.shelf.frames[rows[0]], ends.shelf.spacers_mm, equals=True)
-        self.pile_points = np.array(
+        self.pile_weighs = np.array(
             [
-                pile_points(s, c, 0.0)
+                points_mm(pile_points(s, c, 0.0))
                 for s, c in zip(self.every_pile.spacers, self.every_pile.cover, strict=True)
             ]
         )
@@ -302,7 +306,7 @@ class _Search:
             t = ends.goal.tolerance
             settle_clean(
                 reached, self.bar_of[nearest.place], ends.sizes, self.table_by_bar, self.start, self.stop, ends.ways,
-                group.every_pile.total, group.every_pile.order, ends.way_points, group.pile_points,
+                group.every_pile.total, group.every_pile.order, ends.way_weighs, group.pile_weighs,
                 float(t.hand_x_mm), float(t.hand_y_mm), cleanest,
             )  # fmt: skip
             cleanest.place[reached] = self.by_bar[cleanest.place[reached]]

@@ -27,6 +27,11 @@ def pile_points(spacers_mm: float, cover_mm: float, own_cover_mm: float) -> int:
     return int(LOOKS["pile"].value * ((pile + 1e-9) // PILE_STEP_MM))
 
 
+def points_mm(points: int) -> float:
+    """What points weigh beside a miss, mm."""
+    return float(points * LOOKS["point_mm"].value)
+
+
 def looks_points(r: SizeResult) -> int:
     """Points against the whole bike."""
     points = pile_points(r.spacers_mm, r.cover_mm, r.frame.cover_mm) + stem_points(r.stem_stands, r.stem_rank)

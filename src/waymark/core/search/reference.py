@@ -14,7 +14,7 @@ from waymark.core.cockpit.spacers import heights_mm
 from waymark.core.cockpit.steerer import bar_clamp
 from waymark.core.marks import Mark
 from waymark.core.rules.house import NUMBERS
-from waymark.core.search.looks import pile_points, stem_points
+from waymark.core.search.looks import pile_points, points_mm, stem_points
 from waymark.core.search.model import BarOption, FrameOption, Goal, Shelf
 
 
@@ -60,8 +60,8 @@ def _every_build(
 def cleanest_by_brute_force(
     frame: FrameOption, shelf: Shelf, goal: Goal, bar: BarOption
 ) -> ReferencePick | None:
-    """Try every build on ``frame`` with ``bar``; the one inside the tolerance with the fewest points, as ``clean``
-    has it. None where none is inside.
+    """Try every build on ``frame`` with ``bar``; the one inside the tolerance with the least miss and points together,
+    as ``clean`` has it. None where none is inside.
     """
     t, kept = goal.tolerance, []
     top = Mark(frame.reach_mm, frame.stack_mm)
@@ -73,7 +73,8 @@ def cleanest_by_brute_force(
             points = stem_points(stem, int(key[0])) + pile_points(
                 pick.spacers_mm, pick.cover_mm, frame.cover_mm
             )
-            kept.append(((points, *key[3:4], key[5], key[6], key[1], *key[7:]), pick))
+            weighed = round(key[6] + points_mm(points), 9)
+            kept.append(((weighed, key[3], key[5], key[1], *key[7:]), pick))
     return min(kept, key=lambda k: k[0])[1] if kept else None
 
 
