@@ -10,6 +10,7 @@ from playwright.sync_api import Browser, BrowserContext, Page, expect
 
 from tests.browser.conftest import Room
 from tests.browser.test_walk import cell
+from waymark.demo import demo_files
 
 AXE = Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
 FILES = {
@@ -133,7 +134,7 @@ def test_layers_and_ledger_by_key(demo_room: Room, page: Page) -> None:
 
 def test_find_and_history_by_key(demo_room: Room, page: Page) -> None:
     page.goto(demo_room.url)
-    expect(page.get_by_role("heading", name="All riders 8")).to_be_visible()
+    expect(page.get_by_role("heading", name=f"All riders {len(demo_files())}")).to_be_visible()
     page.locator("body").press("/")
     page.keyboard.type("ferry")
     expect(page.get_by_role("heading", name="All riders 1")).to_be_visible()
