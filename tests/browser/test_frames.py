@@ -137,3 +137,37 @@ def test_a_claim_with_ones_own_numbers(demo_room: Room, page: Page) -> None:
     page.get_by_label("Spacers put in", exact=False).first.blur()
     expect(page.get_by_role("alert")).to_contain_text("Allowed: -60 to 60 mm")
     expect(page.get_by_label("Tried")).to_contain_text("2.9 mm back")
+
+
+def test_pads_are_carried_under_the_rules_of_the_event(demo_room: Room, page: Page) -> None:
+    page.goto(f"{demo_room.url}/fits/9/frame")
+    ledger = page.get_by_label("Ledger")
+    expect(ledger.get_by_role("row", name=re.compile("^Pads"))).to_be_visible()
+    # The size held beside lies hollow in the loupe.
+    expect(page.locator(".loupe .hollow, figure .hollow").first).to_be_visible()
+    page.get_by_role("button", name="Choose what is looked at").click()
+    nose = page.get_by_label("Nose behind the BB, least").last
+    nose.fill("5 cm")
+    nose.press("Enter")
+    expect(page.get_by_text(re.compile("38 short"))).to_be_visible()
+    expect(nose).to_have_value("50")
+    nose.fill("9 m")
+    nose.press("Enter")
+    expect(page.get_by_text(re.compile("200"), exact=False).last).to_be_visible()
+    expect(nose).to_have_value("9 m")
+    page.get_by_role("button", name="Done").click()
+    other = page.locator(".frontier li:not(.chosen) .pick").first
+    other.click()
+    expect(page.locator(".frontier li.chosen")).to_have_count(1)
+    page.get_by_role("link", name=re.compile("^Build")).click()
+    expect(page.get_by_label("Cheapest way there").locator(".chosen")).to_have_count(1)
+
+
+def test_what_was_taken_off_a_shelf_is_put_back(demo_room: Room, page: Page) -> None:
+    page.goto(f"{demo_room.url}/parts")
+    page.get_by_role("radio", name="Saddles").click()
+    page.get_by_role("button", name="Plover 143").click()
+    page.get_by_role("button", name="Take off").click()
+    expect(page.get_by_role("row", name=re.compile("Plover 143"))).to_have_count(0)
+    page.get_by_role("button", name="Put back").click()
+    expect(page.get_by_role("row", name=re.compile("Plover 143"))).to_be_visible()

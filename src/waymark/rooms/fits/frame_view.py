@@ -96,7 +96,12 @@ def rules_of(state: FitState, layers: Layers) -> list[str]:
         if isinstance(bar, DropBarPart | FlatBarPart)
         else None
     )
-    nose = None if saddle is None else saddle.x_mm + layers.context.saddle.nose_to_s_mm
+    points = layers.survey.points if layers.survey else {}
+    ahead = layers.context.saddle.nose_to_s_mm
+    if "nose" in points and "s" in points:
+        # A saddle that is not level has its nose a little nearer than it is long.
+        ahead = points["nose"].at.x_mm - points["s"].at.x_mm
+    nose = None if saddle is None else saddle.x_mm + ahead
     return rules_say(state.frame.rules.read(), nose, width)
 
 
