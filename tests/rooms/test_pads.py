@@ -56,6 +56,12 @@ def test_the_pads_are_carried_and_the_hand_goes_with_them(fitter: Fitter) -> Non
     assert 10 <= trunk["now_deg"] <= 25
 
 
+def test_the_day_book_and_the_trail_speak_of_pads(fitter: Fitter, demo: TestClient) -> None:
+    line = next(x for x in demo.get("/api/fits").json() if x["rider"] == "Kerra Lannick")
+    assert line["worst_mark"] == "Pads"
+    assert next(p for p in line["trail"] if p["name"] == "build")["note"] == "pads in"
+
+
 def test_what_is_offered_for_pads_can_be_taken_and_stands_so_on_the_card(
     fitter: Fitter, demo: TestClient
 ) -> None:

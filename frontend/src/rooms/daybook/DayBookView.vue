@@ -127,7 +127,7 @@ useEventListener(window, 'keydown', (event) => {
               <span class="names"><b>{{ line.rider }}</b><small class="quiet">{{ line.bike || line.about }}</small></span>
               <TrailMarks :posts="line.trail" />
               <span class="state">
-                <template v-if="line.worst">{{ line.worst_mark === 'hand' ? 'Hand' : line.worst_mark === 'saddle' ? 'Saddle' : 'Foot' }} <b class="figure" :class="`${line.worst.of}-ink`">{{ line.worst.show_x }} {{ line.worst.show_y }}</b> <Chip :word="line.worst.verdict" /></template>
+                <template v-if="line.worst">{{ line.worst_mark }} <b class="figure" :class="`${line.worst.of}-ink`">{{ line.worst.show_x }} {{ line.worst.show_y }}</b> <Chip :word="line.worst.verdict" /></template>
                 <span v-else class="quiet small">{{ nextPost(line).label.toLowerCase() }} next</span>
               </span>
             </button>

@@ -14,7 +14,7 @@ from waymark.core.rules.verdict import worst
 from waymark.rooms.deps import refused
 from waymark.rooms.fits import edits, history
 from waymark.rooms.fits.fileio import read_file, write_file
-from waymark.rooms.fits.layers import layers_of
+from waymark.rooms.fits.layers import MarkName, layers_of
 from waymark.rooms.fits.ledger import misses
 from waymark.rooms.fits.state import FitState, Point
 from waymark.rooms.fits.tables import FitRow, RevisionRow
@@ -30,6 +30,10 @@ class OneChange(BaseModel):
 
     path: str = Field(max_length=60)
     value: Any = None
+
+
+# Of marks just as far off the one that moves most is named.
+WORST_FIRST: tuple[MarkName, ...] = ("hand", "saddle", "foot")
 
 
 class DayLine(BaseModel):
@@ -109,12 +113,10 @@ def day_lines(session: Session) -> list[DayLine]:
         layers = layers_of(state)
         profile = profile_of(fit.rider)
         found = misses(state, layers, "built") or misses(state, layers, "plan")
-        mark = None
+        mark: MarkName | None = None
         if found:
             word = worst(*(m.verdict for m in found.values()))
-            mark = next(
-                (n for n in ("hand", "saddle", "foot") if n in found and found[n].verdict == word), None
-            )
+            mark = next((n for n in WORST_FIRST if n in found and found[n].verdict == word), None)
         chosen = state.frame.chosen
         lines.append(
             DayLine(
@@ -122,7 +124,7 @@ def day_lines(session: Session) -> list[DayLine]:
                 bike=chosen.label if chosen else state.bike, reason=state.reason,
                 changed_at=fit.changed_at.isoformat(), trail=trail_of(profile, state, layers),
                 now=_points(layers.marks["now"]), goal=_points(layers.marks["goal"]),
-                worst=found[mark] if mark else None, worst_mark=mark,
+                worst=found[mark] if mark else None, worst_mark=layers.label_of(mark) if mark else None,
             )
         )  # fmt: skip
     return lines

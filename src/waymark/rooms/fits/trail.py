@@ -97,7 +97,10 @@ def _build(state: FitState, layers: Layers) -> Post:
             reason=moved[1].replace("this was chosen", "these parts were chosen"),
         )  # fmt: skip
     return Post(
-        name="build", label="Build", state="done" if word != "out" else "work", note=f"{worst_mark} {word}"
+        name="build",
+        label="Build",
+        state="done" if word != "out" else "work",
+        note=f"{layers.label_of(worst_mark).lower()} {word}",
     )
 
 
