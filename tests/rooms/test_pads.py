@@ -10,6 +10,7 @@ from fastapi.testclient import TestClient
 from pypdf import PdfReader
 
 from tests.rooms.test_fits import Fitter, demo_fit
+from waymark.core.search.model import CLEANER
 from waymark.demo import demo_files
 from waymark.rooms.fits import layers_of
 from waymark.rooms.fits.fileio import read_file
@@ -66,7 +67,9 @@ def test_what_is_offered_for_pads_can_be_taken_and_stands_so_on_the_card(
     fitter: Fitter, demo: TestClient
 ) -> None:
     view = fitter.read("frame")["frames"]
-    other = next(x for x in view["frontier"] if x["bar"].isdigit())
+    other = next(
+        x for x in view["frontier"] if x["bar"].removesuffix(CLEANER) != "own" and "pads" in x["build"]
+    )
     assert "pads" in other["build"]
     sheet = fitter.edit("frame.chosen", {"id": other["id"], "bar": other["bar"]}, "frame")
     assert shown(row(sheet, "Pads")["miss"]) == (other["show_x"], other["show_y"])

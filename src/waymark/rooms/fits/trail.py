@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from waymark.core.rules.verdict import worst
 from waymark.rooms.fits.findings import findings_of
-from waymark.rooms.fits.layers import Layers
+from waymark.rooms.fits.layers import Layers, MarkName
 from waymark.rooms.fits.ledger import misses
 from waymark.rooms.fits.state import FitState
 from waymark.rooms.fits.views import Post
@@ -89,7 +89,7 @@ def _build(state: FitState, layers: Layers) -> Post:
         )  # fmt: skip
     found = misses(state, layers, "plan")
     word = worst(*(m.verdict for m in found.values())) if found else "out"
-    worst_mark = next((name for name, m in found.items() if m.verdict == word), "hand")
+    worst_mark: MarkName = next((name for name, m in found.items() if m.verdict == word), "hand")
     moved = moved_since(state, layers)
     if moved:
         return Post(
