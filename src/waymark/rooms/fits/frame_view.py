@@ -46,7 +46,7 @@ from waymark.rooms.shelves import DropBarPart, FlatBarPart, FrameSize, frame_opt
 USUAL_CLAMP_HEIGHT_MM = 40.0
 NO_WHOLE = Whole((), (), {}, ())
 UNTURNED = "The own bar is taken as it stands: read its rotation on the ramp, and the search may turn it."
-MOST_OFFERS, MOST_LINES, NEAREST = 400, 12, 3
+MOST_OFFERS, MOST_LINES, NEAREST = 400, 60, 3
 # These stand over the drawing, in this order; the rest stands with the schools.
 OVER_THE_DRAWING = (
     "Miss", "Stem", "Spacers", "Room up, down", "Reach, equal height", "Toe room", "Trail", "Front centre",

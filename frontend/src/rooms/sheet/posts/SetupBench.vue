@@ -11,11 +11,12 @@ const props = defineProps<{ sheet: Sheet }>()
 const store = useSheet()
 const planned = computed(() => Boolean(props.sheet.state.build?.stem))
 const FIELDS = [
-  { mark: 'saddle', name: 'saddle_x', label: 'Saddle, fore' },
-  { mark: 'saddle', name: 'saddle_y', label: 'Saddle, up' },
-  { mark: 'hand', name: 'hand_x', label: 'Hand, fore' },
-  { mark: 'hand', name: 'hand_y', label: 'Hand, up' },
+  { mark: 'saddle', name: 'saddle_x', way: 'fore' },
+  { mark: 'saddle', name: 'saddle_y', way: 'up' },
+  { mark: 'hand', name: 'hand_x', way: 'fore' },
+  { mark: 'hand', name: 'hand_y', way: 'up' },
 ] as const
+const labelOf = (f: (typeof FIELDS)[number]) => `${props.sheet.ledger.find((r) => r.mark === f.mark)?.label ?? f.mark}, ${f.way}`
 const planOf = (mark: string, name: string) => {
   const cell = props.sheet.ledger.find((r) => r.mark === mark)?.cells.plan
   return cell ? (name.endsWith('_x') ? cell.show_x : cell.show_y) : '·'
@@ -38,9 +39,9 @@ const rows = computed(() => props.sheet.ledger.filter((r) => r.miss?.of === 'bui
       <thead><tr><th /><th class="plan-ink">Plan</th><th class="built-ink">Built</th></tr></thead>
       <tbody>
         <tr v-for="f in FIELDS" :key="f.name">
-          <th scope="row">{{ f.label }}</th>
+          <th scope="row">{{ labelOf(f) }}</th>
           <td class="figure plan-ink">{{ planOf(f.mark, f.name) }}</td>
-          <td class="entry"><WordField :label="`${f.label}, built`" :value="sheet.state.built?.[f.name]?.typed ?? ''" :fault="store.faults.get(`built.${f.name}`)" placeholder="to check" @keep="(t) => store.change({ path: `built.${f.name}`, value: t })" /></td>
+          <td class="entry"><WordField :label="`${labelOf(f)}, built`" :value="sheet.state.built?.[f.name]?.typed ?? ''" :fault="store.faults.get(`built.${f.name}`)" placeholder="to check" @keep="(t) => store.change({ path: `built.${f.name}`, value: t })" /></td>
         </tr>
       </tbody>
     </table>
