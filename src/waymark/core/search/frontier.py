@@ -136,12 +136,17 @@ _BEST: tuple[tuple[Callable[[Standing], float], str], ...] = (
 
 def candidates(kept: Sequence[Standing]) -> list[Candidate]:
     """Each of the frontier with why it stands and what it gives up beside the others."""
-    best = [min((of(s) for s in kept), default=0.0) for of, _ in _BEST]
+    best = []
+    for of, words in _BEST:
+        values = {of(s) for s in kept}
+        # What all of them share is no reason to take one.
+        if len(values) > 1 or len(kept) == 1:
+            best.append((of, min(values), words))
     return [Candidate(s, _why(s, best), _gives_up(s, kept)) for s in kept]
 
 
-def _why(s: Standing, best: list[float]) -> str:
-    named = [words for (of, words), least in zip(_BEST, best, strict=True) if of(s) == least][:2]
+def _why(s: Standing, best: list[tuple[Callable[[Standing], float], float, str]]) -> str:
+    named = [words for of, least, words in best if of(s) == least][:2]
     r, room = s.result, f"{s.room.up_mm} to go up and {s.room.down_mm} down"
     said = " and ".join(named) if named else f"{round(r.miss_mm)} from the goal"
     return f"{said[0].upper()}{said[1:]}, with {room}."
