@@ -139,3 +139,9 @@ def test_on_pads_the_forearm_lies_along_the_extension_and_the_shoulder_stands_ov
 def test_pads_out_of_reach_are_said() -> None:
     pose = pose_at(SADDLE, Mark(1400, 700), RIDER, FOOT, 170, pad=Mark(1150, 690))
     assert not pose.arms_reach
+
+
+def test_a_bar_far_wider_than_the_upper_arm_is_long_breaks_nothing() -> None:
+    child = segments(BodyMeasures(height_mm=1050, foot_mm=165, shoulder_width_mm=230, hand_width_mm=640))
+    assert child.upper_arm_seen_mm == 0
+    assert child.arm_mm > 0

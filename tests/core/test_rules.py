@@ -177,7 +177,14 @@ def test_steps_without_a_post_leave_it_out() -> None:
     ("rules", "nose", "bar", "words"),
     [
         (RaceRules(), -20, 380, []),
-        (RaceRules(50), None, None, ["Within the rules. " + LOOK_UP]),
+        (
+            RaceRules(50, 400),
+            None,
+            None,
+            ["Rules: the nose's place and the bar's width not known yet.", LOOK_UP],
+        ),
+        (RaceRules(50, 400), -60, None, ["Rules: the bar's width not known yet.", LOOK_UP]),
+        (RaceRules(50), -60, None, ["Within the rules. " + LOOK_UP]),
         (RaceRules(50, 400, "2026-03"), -50, 400, ["Within the rules as read 2026-03. " + LOOK_UP]),
         (RaceRules(50), -11, 380, ["Rules: the nose 11 behind the BB, 50 behind asked, 39 short.", LOOK_UP]),
         (RaceRules(50), 4, None, ["Rules: the nose 4 ahead of the BB, 50 behind asked, 54 short.", LOOK_UP]),

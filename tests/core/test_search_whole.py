@@ -98,20 +98,16 @@ goals = st.builds(
     st.just(Mark(84, 10)), st.sampled_from(list(STEM_WINDOWS.values())), tolerances,
 )  # fmt: skip
 drawers = st.sampled_from([(5, 10), (2.5, 5, 10), (3, 5), (10,), (4, 7, 20)])
+shelves = st.builds(
+    Shelf, st.lists(frames, min_size=1, max_size=3), st.lists(stems, min_size=1, max_size=6), drawers
+)
 
 
 @settings(max_examples=120, deadline=None)
-@given(
-    st.lists(frames, min_size=1, max_size=3), st.lists(stems, min_size=1, max_size=6),
-    st.lists(bars, min_size=1, max_size=3), drawers, goals,
-)  # fmt: skip
-def test_the_whole_search_is_every_build_tried(
-    sizes: list[FrameOption], shelf_stems: list[StemOption], shelf_bars: list[BarOption],
-    drawer: tuple[float, ...], goal: Goal,
-) -> None:  # fmt: skip
-    shelf = Shelf(sizes, shelf_stems, drawer)
+@given(shelves, st.lists(bars, min_size=1, max_size=3), goals)
+def test_the_whole_search_is_every_build_tried(shelf: Shelf, shelf_bars: list[BarOption], goal: Goal) -> None:
     picks = pick_best(shelf, goal, shelf_bars)
-    for i, size in enumerate(sizes):
+    for i, size in enumerate(shelf.frames):
         tried = pick_one_by_brute_force(size, shelf, goal, shelf_bars)
         if tried is None:
             assert picks.miss[i] == np.inf
@@ -122,17 +118,12 @@ def test_the_whole_search_is_every_build_tried(
 
 
 @settings(max_examples=80, deadline=None)
-@given(
-    st.lists(frames, min_size=1, max_size=3), st.lists(stems, min_size=1, max_size=6),
-    st.lists(bars, min_size=1, max_size=3), drawers, goals,
-)  # fmt: skip
+@given(shelves, st.lists(bars, min_size=1, max_size=3), goals)
 def test_the_cleanest_build_is_that_of_every_build_tried(
-    sizes: list[FrameOption], shelf_stems: list[StemOption], shelf_bars: list[BarOption],
-    drawer: tuple[float, ...], goal: Goal,
-) -> None:  # fmt: skip
-    shelf = Shelf(sizes, shelf_stems, drawer)
+    shelf: Shelf, shelf_bars: list[BarOption], goal: Goal
+) -> None:
     _, near, clean = next(pick_rungs(shelf, goal, [shelf_bars]))
-    for i, size in enumerate(sizes):
+    for i, size in enumerate(shelf.frames):
         bar = shelf_bars[int(near.bar[i])]
         tried = cleanest_by_brute_force(size, shelf, goal, bar) if near.miss[i] < np.inf else None
         assert (clean.miss[i] == np.inf) == (tried is None)

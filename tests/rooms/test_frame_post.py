@@ -236,6 +236,8 @@ def test_the_rules_of_the_event_keep_narrow_bars_out_and_tell_the_rest(fitter: F
     parts = {str(p["id"]): p["part"] for p in fitter.client.get("/api/shelves/parts").json()}
     bars = {x["bar"].removesuffix(CLEANER) for x in sheet["frames"]["frontier"]} - {"own"}
     assert all(parts[b]["width_mm"] >= 420 for b in bars if b in parts)
+    # A one-piece cockpit's key ends in its width.
+    assert all(float(b.rsplit("/", 1)[1]) >= 420 for b in bars if "/" in b)
     assert fitter.edit("frame.rules.least_bar_width_mm", "", "frame")["frames"]["rules"][1].startswith("Look")
     wrong = fitter.send("frame.rules.nose_behind_bb_mm", "9 m").json()
     assert (wrong["field"], "200" in wrong["allowed"]) == ("frame.rules.nose_behind_bb_mm", True)

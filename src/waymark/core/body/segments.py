@@ -76,7 +76,8 @@ def segments(body: BodyMeasures) -> Segments:
     hands = body.hand_width_mm if body.hand_width_mm is not None else body.shoulder_width_mm
     if hands is not None and body.shoulder_width_mm is not None:
         arm = arm_in_plane_mm(arm, hands / 2, body.shoulder_width_mm / 2)
-        seen = arm_in_plane_mm(upper, hands / 2, body.shoulder_width_mm / 2)
+        # Only pads ask for it: hands far wider than the upper arm is long are no fault of a flat bar.
+        seen = sqrt(max(upper**2 - ((hands - body.shoulder_width_mm) / 2) ** 2, 0.0))
     return Segments(
         thigh_mm=thigh,
         shank_mm=shank,

@@ -70,13 +70,3 @@ def by_bar(bars_of: Ints, count: int) -> tuple[Ints, Ints, Ints]:
     order = np.argsort(bars_of, kind="stable")
     start = np.searchsorted(bars_of[order], np.arange(count), "left")
     return order, start, np.searchsorted(bars_of[order], np.arange(count), "right")
-
-
-def none_yet(count: int) -> Chosen:
-    """Nothing chosen for any size."""
-    return Chosen(
-        np.full(count, np.inf),
-        np.zeros(count, np.int64),
-        np.zeros(count, np.int64),
-        np.zeros(count, np.int64),
-    )

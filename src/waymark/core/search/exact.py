@@ -25,7 +25,7 @@ from numpy.typing import NDArray
 
 from waymark.core.errors import StoppedError
 from waymark.core.rules.house import NUMBERS
-from waymark.core.search.clean import by_bar, none_yet, settle_clean
+from waymark.core.search.clean import by_bar, settle_clean
 from waymark.core.search.looks import pile_points, points_mm, stem_points
 from waymark.core.search.model import BarOption, Goal, Shelf
 from waymark.core.search.piles import Piles, piles_of
@@ -44,7 +44,7 @@ from waymark.core.search.points import (
     forms,
     near_tables,
 )
-from waymark.core.search.settle import Places, Sizes, settle_far, settle_near
+from waymark.core.search.settle import Places, Sizes, none_yet, settle_far, settle_near
 
 TIE_MM = float(NUMBERS["tie_mm"].value)
 # Sizes are settled in turn by how far their least miss may be; the tolerance's corner comes last.

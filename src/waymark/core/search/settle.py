@@ -61,6 +61,12 @@ class Chosen(NamedTuple):
     pile: Ints
 
 
+def none_yet(count: int) -> Chosen:
+    """Nothing chosen for any size."""
+    way, place, pile = (np.zeros(count, np.int64) for _ in range(3))
+    return Chosen(np.full(count, np.inf), way, place, pile)
+
+
 @inlined
 def _form(sizes: Sizes, i: int) -> Form:
     return Form(sizes.along[i], sizes.across[i], sizes.square[i], sizes.slender[i], sizes.least_weight)

@@ -92,7 +92,8 @@ def take_best(session: Session, state: FitState, profile: Profile, bar: str | No
 def is_built(state: FitState, r: SizeResult) -> bool:
     """Whether the plan's front end is just this build: bar, stem as it stands, cover and spacers."""
     b = state.build
-    if (b.spacers_mm, b.cover_mm or r.frame.cover_mm) != (r.spacers_mm, r.cover_mm):
+    cover = r.frame.cover_mm if b.cover_mm is None else b.cover_mm
+    if (b.spacers_mm, cover) != (r.spacers_mm, r.cover_mm):
         return False
     if r.cockpit is not None:
         return b.cockpit is not None and b.stem is not None and b.stem.name == r.cockpit.label

@@ -146,7 +146,9 @@ def search_shelf(
             )
         elif it.kind == "cockpit":
             if wanted is None or wanted.hand == "hood":
-                cockpits += cockpit_options(key, it, named_only=wanted is None or not wanted.bars)
+                least = None if wanted is None else wanted.least_width_mm
+                every = cockpit_options(key, it, named_only=wanted is None or not wanted.bars)
+                cockpits += [c for c in every if least is None or c.width_mm >= least]
         elif wanted is not None and wanted.bars:
             bar = bar_option(key, it, wanted)
             if bar is not None and (own is None or own.key != key):

@@ -2,7 +2,6 @@
 import { computed } from 'vue'
 
 import type { FramesView, Sheet } from '@/shared/api/client'
-
 import WordField from '@/shared/ui/WordField.vue'
 
 import { useSheet } from '../useSheet'
@@ -76,7 +75,6 @@ fieldset.school > div { display: flex; flex-wrap: wrap; gap: 6px; padding-bottom
 legend { width: 100%; padding: 0 0 4px; font-weight: 620; font-size: 15px; }
 .tag { min-height: 28px; padding: 2px 9px; border: 1px solid var(--rule); border-radius: 3px; background: none; font-size: 14px; cursor: pointer; }
 .tag[aria-pressed='true'], .tag[aria-checked='true'] { background: var(--ink); border-color: var(--ink); color: var(--on-ink); }
-
 .rules label { display: grid; grid-template-columns: 190px 1fr; align-items: center; gap: 8px; width: 100%; font-size: 14px; }
 .plain { margin-left: 8px; padding: 0; border: 0; border-bottom: 1px solid var(--quiet); background: none; font-size: 13px; cursor: pointer; }
 </style>
