@@ -57,7 +57,7 @@ test: setup browser lint
 	$(PY) -m pytest -n auto --dist worksteal
 
 bench: setup
-	$(PY) bench/search.py
+	PYTHONPATH=. $(PY) bench/search.py
 	$(PY) bench/sheet.py
 
 # How often the survey names a slip rightly: the table of docs/measuring.md.

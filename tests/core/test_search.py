@@ -6,6 +6,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from tests import oracle_search as oracle
 from waymark.core.cockpit import Stem, bar_clamp
 from waymark.core.cockpit.spacers import fewest_spacers, heights_mm
 from waymark.core.errors import InputError
@@ -24,7 +25,6 @@ from waymark.core.search import (
     search_sizes,
 )
 from waymark.core.search.previews import FrontEnd, now, spacer_stops, stem_stops
-from waymark.core.search.reference import pick_one_by_brute_force
 from waymark.core.search.window import head_top_for, look_for, window
 from waymark.core.seat import SaddleFit, saddle_mark
 
@@ -76,7 +76,7 @@ def test_the_search_equals_trying_every_build(
     shelf = Shelf(sizes, shelf_stems, spacers)
     picks = pick_best(shelf, goal)
     for i, size in enumerate(sizes):
-        tried = pick_one_by_brute_force(size, shelf, goal)
+        tried = oracle.nearest(size, shelf, goal)
         assert picks.miss[i] == pytest.approx(tried.miss_mm, abs=1e-7)
         mine, theirs = shelf_stems[int(picks.stem[i])], shelf_stems[tried.stem]
         assert goal.stem_window.rank(mine.length_mm) == goal.stem_window.rank(theirs.length_mm)

@@ -10,8 +10,8 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from tests import oracle_search as oracle
 from waymark.core.cockpit import DropBar, FlatBar, Lever, Stem, bar_clamp, place_hood
-from waymark.core.cockpit.spacers import heights_mm
 from waymark.core.errors import StoppedError
 from waymark.core.marks import Mark
 from waymark.core.rules.house import STEM_WINDOWS
@@ -50,6 +50,7 @@ from waymark.core.search.looks import looks_points
 from waymark.core.search.places import drop_places, flat_places, pad_places, school_rotation_deg
 from waymark.core.search.points import (
     EVERY,
+    Box,
     Extent,
     Form,
     Heights,
@@ -60,7 +61,6 @@ from waymark.core.search.points import (
     near_tables,
     nearest,
 )
-from waymark.core.search.reference import cleanest_by_brute_force, pick_one_by_brute_force
 from waymark.core.search.whole import search_whole
 from waymark.core.seat import SaddleFit, saddle_mark
 
@@ -108,7 +108,7 @@ shelves = st.builds(
 def test_the_whole_search_is_every_build_tried(shelf: Shelf, shelf_bars: list[BarOption], goal: Goal) -> None:
     picks = pick_best(shelf, goal, shelf_bars)
     for i, size in enumerate(shelf.frames):
-        tried = pick_one_by_brute_force(size, shelf, goal, shelf_bars)
+        tried = oracle.nearest(size, shelf, goal, shelf_bars)
         if tried is None:
             assert picks.miss[i] == np.inf
             continue
@@ -125,13 +125,64 @@ def test_the_cleanest_build_is_that_of_every_build_tried(
     _, near, clean = next(pick_rungs(shelf, goal, [shelf_bars]))
     for i, size in enumerate(shelf.frames):
         bar = shelf_bars[int(near.bar[i])]
-        tried = cleanest_by_brute_force(size, shelf, goal, bar) if near.miss[i] < np.inf else None
+        tried = oracle.cleanest(size, shelf, goal, bar) if near.miss[i] < np.inf else None
         assert (clean.miss[i] == np.inf) == (tried is None)
         if tried is not None:
             assert clean.bar[i] == near.bar[i]
             mine = (clean.stem[i], clean.over[i], clean.cover[i], clean.spacers[i], clean.place[i])
             assert mine == (tried.stem, tried.over, tried.cover_mm, tried.spacers_mm, tried.place)
             assert clean.miss[i] == pytest.approx(tried.miss_mm, abs=1e-7)
+
+
+@st.composite
+def shelves_about_a_goal(draw: st.DrawFn) -> tuple[Shelf, Goal, StemOption]:
+    """A size, stems that hit the goal about the tolerance's edge and corner, and one stem more."""
+    tol = Tolerance(3, 2, draw(st.sampled_from([0.5, 2, 5, 9])), draw(st.sampled_from([0.5, 2, 5, 9])))
+    size, hand = draw(frames), Mark(560, 630)
+    edge = st.one_of(st.floats(-1.3, 1.3), st.sampled_from([-1.0, -0.97, 0.97, 1.0]))
+    made = []
+    for i in range(draw(st.integers(2, 5))):
+        angle = draw(st.sampled_from([-17, -6, 0, 6]))
+        off = complex(draw(edge) * tol.hand_x_mm, draw(edge) * tol.hand_y_mm)
+        # The stem that, on some pile, puts the hand just there.
+        pile = draw(st.sampled_from([0.0, 5.0, 10.0]))
+        away = complex(hand.x_mm - 90, hand.y_mm - 20) + off - complex(size.reach_mm, size.stack_mm)
+        turned = away * np.exp(1j * (np.radians(size.head_angle_deg) - np.pi / 2))
+        length = turned.real / np.cos(np.radians(angle))
+        clamp = 2 * (turned.imag - size.cover_mm - pile - length * np.sin(np.radians(angle)))
+        made.append(StemOption(f"s{i}", "s", float(length), angle, float(clamp), both_ways=draw(st.booleans())))
+    goal = Goal(Mark(-200, 700), hand, Mark(90, 20), STEM_WINDOWS["road"], tol)
+    return Shelf([size], made[1:], draw(drawers)), goal, made[0]
+
+
+@settings(max_examples=300, deadline=None)
+@given(shelves_about_a_goal())
+def test_a_size_carries_the_goal_just_when_some_build_lies_inside(case: tuple[Shelf, Goal, StemOption]) -> None:
+    shelf, goal, more = case
+    fuller = replace(shelf, stems=(*shelf.stems, more))
+    verdicts = []
+    for kept in (shelf, fuller):
+        every = list(oracle.every_build(kept.frames[0], kept, goal, (goal.own_bar(),)))
+        sure, maybe = (any(b.inside(goal, margin) for b in every) for margin in (-1e-7, 1e-7))
+        [r] = search_sizes(kept, goal)
+        if sure or not maybe:
+            assert (r.verdict != "out") == sure
+        verdicts.append(r.verdict)
+    # A part more never loses a size.
+    assert verdicts[0] == "out" or verdicts[1] != "out"
+
+
+def test_a_build_in_the_corner_is_not_lost_to_a_nearer_one_outside() -> None:
+    size = FrameOption("f", "f", 560, 390, 73, 8, 30, 73.5, 500, 27.2)
+    a, b = (
+        StemOption(name, name, length, -6, clamp, both_ways=False)
+        for name, length, clamp in (("A", 100, 40), ("B", 98, 31))
+    )
+    goal = Goal(Mark(-200, 700), Mark(564.68, 625.86), Mark(90, 20), STEM_WINDOWS["road"])
+    for stems_there in ([b], [a, b], [b, a]):
+        [r] = search_sizes(Shelf([size], stems_there, ()), goal)
+        assert (r.verdict, r.stem.key if r.stem else "") == ("edge", "B")
+        assert (round(r.miss.x_mm, 2), round(r.miss.y_mm, 2)) == (4.65, -4.69)
 
 
 def test_a_better_looking_build_within_tolerance_stands_beside_the_nearest() -> None:
@@ -181,7 +232,7 @@ def test_a_crowded_shelf_is_searched_exactly(x: float, y: float) -> None:
     picks = pick_best(shelf, goal, shelf_bars)
     assert (picks.miss < 1).any()
     for i, size in enumerate(shelf.frames):
-        tried = pick_one_by_brute_force(size, shelf, goal, shelf_bars)
+        tried = oracle.nearest(size, shelf, goal, shelf_bars)
         assert tried is not None
         assert (picks.stem[i], picks.over[i], picks.spacers[i], picks.bar[i], picks.place[i]) == (
             tried.stem, tried.over, tried.spacers_mm, tried.bar, tried.place,
@@ -206,14 +257,14 @@ def test_the_tables_rule_out_only_what_cannot_be(
         if away[w, pile] <= radius:
             assert mask >> (2 * (w % 3) + (pile == 2)) & 1
     # Equal weights: the form is a circle, and the nearest of a class is the nearest of its points.
-    form = Form(1.0, 0.0, 1.0, 1.0, 1.0)
+    form, anywhere = Form(1.0, 0.0, 1.0, 1.0, 1.0), Box(np.inf, np.inf, 0.3, 0.95)
     for k in (*range(6), EVERY):
         mine = [
             (round(float(away[w, pile]), 9), w, pile)
             for w, pile in product(range(len(every)), range(3))
             if k in (EVERY, 2 * (w % 3) + (pile == 2)) and away[w, pile] <= radius
         ]
-        miss, _, _ = nearest(ways, heights, 0, k, up, ahead, form, radius)
+        miss, _, _ = nearest(ways, heights, 0, k, up, ahead, form, anywhere, radius)
         assert miss == pytest.approx(min(mine)[0] if mine else np.inf, abs=2e-9)
 
 
@@ -257,26 +308,9 @@ def test_a_one_piece_cockpit_comes_only_as_listed(
     size: FrameOption, listed: list[CockpitOption], goal: Goal, allowed: tuple[str, ...] | None
 ) -> None:
     size = replace(size, cockpits=allowed)
-    w_x, w_y = goal.tolerance.hand_weights()
-    top, every = Mark(size.reach_mm, size.stack_mm), []
-    for i, c in enumerate(listed):
-        if allowed is not None and c.key.split("#")[0] not in allowed:
-            continue
-        for j, place in enumerate(c.places):
-            for height in heights_mm(c.spacers_mm, size.spacer_limit_mm):
-                stem = Stem(c.length_mm, c.angle_deg, c.clamp_height_mm)
-                off = bar_clamp(top, size.head_angle_deg, size.cover_mm, height, stem) + place.off - goal.hand
-                miss = (w_x * off.x_mm**2 + w_y * off.y_mm**2) ** 0.5
-                rank = goal.stem_window.rank(c.length_mm)
-                every.append(((rank, place.effort, round(miss, 9), height, i, j), miss))
+    tried = oracle.one_piece(size, listed, goal)
     pick = Cockpits(listed, goal).pick(size)
-    if not every:
-        assert pick is None
-        return
-    least = min(m for _, m in every)
-    best = min(key for key, m in every if m <= least + 1 + 1e-9)
-    assert pick is not None
-    assert (pick.cockpit, pick.place, pick.spacers_mm) == (best[4], best[5], best[3])
+    assert (None if pick is None else (pick.cockpit, pick.place, pick.spacers_mm)) == tried
 
 
 def road(hand: Mark, **more: object) -> Goal:
@@ -431,6 +465,24 @@ def test_places_follow_the_school_and_keep_the_hood_in_its_window(school: str) -
         assert hood.slope_deg == pytest.approx(p.slope_deg)
     spread = [p.off for p in made]
     assert 8 < max(a.distance_mm(b) for a in spread for b in spread) < 40
+
+
+@pytest.mark.parametrize(("school", "middle"), [("ramp", 5), ("drop_end", -6), ("palm", 2)])
+@pytest.mark.parametrize("bar", [(80, 32, 5, 0), (75, 34, 0, 4), (95, 40, 8, 12)])
+def test_the_places_of_a_hood_by_another_derivation(
+    school: str, middle: float, bar: tuple[float, float, float, float]
+) -> None:
+    reach, radius, ramp, rise = bar
+    lever = (22.0, 18.0, 24.0)
+    made = drop_places(DropBar(reach, 125, radius, ramp, rise), Lever(18, *lever), school, 6)
+    others = oracle.hood_places(bar, lever, 18, ramp if school == "ramp" else middle)
+    assert len(made) == len(others) > 0
+    for mine, (at, rotation, slide, effort) in zip(made, others, strict=True):
+        assert complex(mine.off.x_mm, mine.off.y_mm) == pytest.approx(at, abs=1e-9)
+        assert (mine.rotation_deg, mine.slide_mm, mine.effort) == (
+            pytest.approx(rotation), pytest.approx(slide, abs=1e-9), effort,
+        )  # fmt: skip
+        assert mine.slope_deg == pytest.approx(oracle.slope_of(lever, 18, slide, radius, rotation))
 
 
 def test_a_measured_bar_stands_first_and_corrects_the_rest() -> None:

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+import numpy as np
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from waymark.core.errors import GeometryError
 from waymark.core.marks import ORIGIN, Mark, direction, slope_deg
-from waymark.core.search import FrameOption, PostOption, SaddleOption
+from waymark.core.search import FrameOption, PostOption, SaddleOption, Tolerance
 from waymark.core.search.seats import best_seat
 from waymark.core.seat import SaddleFit, saddle_mark, seat_for
 
@@ -74,7 +75,7 @@ SADDLE = SaddleOption(SaddleFit(48, 22), 18)
 @given(st.floats(-25, 25), st.floats(560, 720))
 def test_a_seat_that_passes_puts_the_saddle_exactly_there(slide: float, post: float) -> None:
     wanted = saddle_mark(73.5, post, 0, slide, SADDLE.fit)
-    found = best_seat(frame(), (STRAIGHT, BACK, WIDE), SADDLE, wanted)
+    found = best_seat(frame(), (STRAIGHT, BACK, WIDE), SADDLE, wanted, Tolerance())
     if found.limit is None:
         assert found.saddle.distance_mm(wanted) < 1e-8
         assert abs(found.slide_mm) <= SADDLE.rail_room_mm + 1e-9
@@ -83,9 +84,38 @@ def test_a_seat_that_passes_puts_the_saddle_exactly_there(slide: float, post: fl
         assert found.short_mm > 0
 
 
+@settings(max_examples=80, deadline=None)
+@given(
+    st.floats(-26, 26), st.one_of(st.floats(505, 530), st.floats(750, 775)), st.floats(-4, 4),
+    st.sampled_from([(3, 2), (1, 6), (6, 1)]), st.lists(st.sampled_from([-15, 0, 12, 25]), min_size=1, max_size=3),
+)  # fmt: skip
+def test_a_saddle_is_carried_just_when_some_height_and_slide_lie_inside(
+    slide: float, post: float, tilt: float, tol: tuple[float, float], setbacks: list[float]
+) -> None:
+    saddle = SaddleOption(SaddleFit(48, 22, tilt), 18)
+    wanted = saddle_mark(73.5, post, 0, slide, saddle.fit)
+    posts = tuple(PostOption(str(i), "", 350, back, 27.2, 90) for i, back in enumerate(setbacks))
+    found = best_seat(frame(), posts, saddle, wanted, Tolerance(*tol))
+    off = found.saddle - wanted
+    carried = abs(off.x_mm) <= tol[0] + 1e-9 and abs(off.y_mm) <= tol[1] + 1e-9
+    # A fine grid of all that post and rails reach, with room for its step either way.
+    step = np.linspace(0, 1, 241)
+    p, x = np.meshgrid(520 + 240 * step, -18 + 36 * step)
+    gaps = []
+    for back in setbacks:
+        axis, rails = np.radians(73.5), np.radians(tilt)
+        at_x = -p * np.cos(axis) - back * np.sin(axis) + (x + 22) * np.cos(rails) - 48 * np.sin(rails)
+        at_y = p * np.sin(axis) - back * np.cos(axis) + (x + 22) * np.sin(rails) + 48 * np.cos(rails)
+        gaps.append(np.maximum(np.abs(at_x - wanted.x_mm) - tol[0], np.abs(at_y - wanted.y_mm) - tol[1]).min())
+    if min(gaps) <= 0:
+        assert carried
+    if min(gaps) > 1.2:
+        assert not carried
+
+
 def test_the_post_with_the_rails_nearest_their_middle_is_taken() -> None:
     wanted = saddle_mark(73.5, 690, 20, 2, SADDLE.fit)
-    assert best_seat(frame(), (STRAIGHT, BACK), SADDLE, wanted).post_key == "b"
+    assert best_seat(frame(), (STRAIGHT, BACK), SADDLE, wanted, Tolerance()).post_key == "b"
 
 
 @pytest.mark.parametrize(
@@ -98,7 +128,7 @@ def test_the_post_with_the_rails_nearest_their_middle_is_taken() -> None:
 )
 def test_each_limit_is_named_with_its_millimetres(post_mm: float, slide: float, limit: str) -> None:
     wanted = saddle_mark(73.5, post_mm, 0, slide, SADDLE.fit)
-    found = best_seat(frame(), (STRAIGHT,), SADDLE, wanted)
+    found = best_seat(frame(), (STRAIGHT,), SADDLE, wanted, Tolerance())
     assert found.limit == limit
     short = {"the insertion mark shows": 40, "the seat tube is too long": 15, "the rails end": 42}[limit]
     assert found.short_mm == pytest.approx(short, abs=1e-6)
@@ -108,14 +138,14 @@ def test_each_limit_is_named_with_its_millimetres(post_mm: float, slide: float, 
 
 def test_the_frames_own_least_insertion_counts() -> None:
     wanted = saddle_mark(73.5, 500 + 250, 0, 0, SADDLE.fit)
-    assert best_seat(frame(), (STRAIGHT,), SADDLE, wanted).limit is None
+    assert best_seat(frame(), (STRAIGHT,), SADDLE, wanted, Tolerance()).limit is None
     assert (
-        best_seat(frame(least_insertion_mm=120), (STRAIGHT,), SADDLE, wanted).limit
+        best_seat(frame(least_insertion_mm=120), (STRAIGHT,), SADDLE, wanted, Tolerance()).limit
         == "the insertion mark shows"
     )
 
 
 def test_no_post_of_the_diameter() -> None:
-    found = best_seat(frame(), (WIDE,), SADDLE, Mark(-200, 690))
+    found = best_seat(frame(), (WIDE,), SADDLE, Mark(-200, 690), Tolerance())
     assert found.post_key is None
     assert found.limit == "no post of this diameter"

@@ -161,7 +161,7 @@ def test_a_kinked_seat_tube_is_planned_where_the_search_puts_it() -> None:
     assert goal is not None
     assert goal.saddle_fit is not None
     posts = search_shelf([], list(PARTS.items()), None).posts
-    seat = best_seat(frame_option("f", size), tuple(posts), goal.saddle_fit, goal.saddle)
+    seat = best_seat(frame_option("f", size), tuple(posts), goal.saddle_fit, goal.saddle, goal.tolerance)
     assert seat.post_key is not None
     state.build.post = PARTS[seat.post_key]  # type: ignore[assignment]
     state.build.post_exposed_mm, state.build.slide_mm = seat.exposed_mm, seat.slide_mm

@@ -8,6 +8,8 @@ from waymark.core.rules.house import NUMBERS
 from waymark.core.units.show import MINUS, whole
 
 Word = Literal["in", "edge", "out"]
+# A hair beyond the search's own, so that what it found inside is never judged out for its last digit.
+INSIDE_EPS_MM = 2e-9
 _ORDER: dict[Word, int] = {"in": 0, "edge": 1, "out": 2}
 
 
@@ -16,7 +18,7 @@ def judge(miss_mm: float, tolerance_mm: float) -> Word:
 
     Out is judged on the miss itself; edge also on the whole mm it is shown as, so that chip and figure agree.
     """
-    if abs(miss_mm) / tolerance_mm > 1 + 1e-9:
+    if abs(miss_mm) > tolerance_mm + INSIDE_EPS_MM:
         return "out"
     shown = max(abs(miss_mm), abs(whole(miss_mm)))
     return "edge" if shown / tolerance_mm >= NUMBERS["edge_share"].value - 1e-9 else "in"

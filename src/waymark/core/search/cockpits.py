@@ -1,7 +1,8 @@
 """One-piece cockpits: only listed combinations, each with its own spacers, tried one by one (handbook 5).
 
-There are few of them, so all are computed: of the combinations within 1 mm of the least miss the better stem
-length, then the fewest steps of lever and hood, then the smaller miss, then the lower pile decide.
+There are few of them, so all are computed. Of the combinations inside the tolerance, or of all where none is, those
+within 1 mm of the least miss tie; then the better stem length, the fewest steps of lever and hood, the smaller miss
+and the lower pile decide.
 """
 
 from __future__ import annotations
@@ -18,7 +19,7 @@ from waymark.core.cockpit.steerer import Stem
 from waymark.core.rules.house import NUMBERS
 from waymark.core.search.compiled import compiled
 from waymark.core.search.model import CockpitOption, FrameOption, Goal
-from waymark.core.search.points import EPS_MM, Floats, Form, Ints, first_at_least, forms
+from waymark.core.search.points import EPS_MM, Box, Floats, Form, Ints, forms, piles_about
 
 
 @dataclass(frozen=True, slots=True)
@@ -74,11 +75,14 @@ class Cockpits:
         heights = [heights_mm(spacers, frame.spacer_limit_mm) for spacers in self.drawers]
         stop = np.cumsum([len(h) for h in heights])
         x, y = self.goal.hand.x_mm - frame.reach_mm, self.goal.hand.y_mm - frame.stack_mm
-        miss, pile = _tried(
-            self.table, allowed, float(x), float(y), float(frame.cover_mm), float(np.cos(theta)),
-            float(np.sin(theta)), form,
-            np.concatenate(heights), np.concatenate([[0], stop]), float(NUMBERS["tie_mm"].value),
-        )  # fmt: skip
+        t, cos, sin = self.goal.tolerance, float(np.cos(theta)), float(np.sin(theta))
+        for box in (Box(float(t.hand_x_mm), float(t.hand_y_mm), cos, sin), Box(np.inf, np.inf, cos, sin)):
+            miss, pile = _tried(
+                self.table, allowed, float(x), float(y), float(frame.cover_mm), form, box,
+                np.concatenate(heights), np.concatenate([[0], stop]), float(NUMBERS["tie_mm"].value),
+            )  # fmt: skip
+            if miss.min() < np.inf:
+                break
         tied = np.flatnonzero(miss <= miss.min() + NUMBERS["tie_mm"].value + EPS_MM)
         first = min(tied, key=lambda t: (*self.order[t], round(float(miss[t]), 9), pile[t], self.pairs[t]))
         i, j = self.pairs[first]
@@ -87,13 +91,13 @@ class Cockpits:
 
 @compiled
 def _tried(
-    table: _Table, allowed: NDArray[np.bool_], x: float, y: float, cover: float, cos: float, sin: float, form: Form,
+    table: _Table, allowed: NDArray[np.bool_], x: float, y: float, cover: float, form: Form, box: Box,
     heights: Floats, bounds: Ints, tie_mm: float,
 ) -> tuple[Floats, Floats]:  # fmt: skip
-    """Miss and pile of every pair; inf where it is not allowed or surely misses by more than the tie."""
+    """Miss and pile of every pair; inf where it is not allowed, not inside ``box`` or surely beyond the tie."""
     n = table.ahead.size
     misses, piles = np.full(n, np.inf), np.zeros(n)
-    least = np.inf
+    least, cos, sin = np.inf, box.cos, box.sin
     for t in range(n):
         to_x, to_y = x - table.off_x[t], y - table.off_y[t]
         short = to_x * sin + to_y * cos - table.ahead[t]
@@ -101,9 +105,9 @@ def _tried(
             continue
         want = -to_x * cos + to_y * sin - cover - table.up[t]
         first, end = bounds[table.drawer[t]], bounds[table.drawer[t] + 1]
-        above = min(first_at_least(heights, first, end, want + short * form.across / form.along), end - 1)
         # The lower of two piles just as far is tried first and kept.
-        for p in range(max(above - 1, first), above + 1):
+        start, stop = piles_about(heights, first, end, want, short, form, box)
+        for p in range(start, stop):
             excess = heights[p] - want
             square = excess * (excess * form.along - 2 * short * form.across) + short * short * form.square
             miss = np.sqrt(max(square, 0.0))

@@ -1,10 +1,11 @@
 """The exact best build of every frame size: stem, way up, cover, spacers, bar and its place (handbook 5, 13).
 
-The stated problem. Of all builds of a size take the least weighted miss; builds within 1 mm of it tie. Of
-those that tie take, in this order: the better stem length class, no tall pile, the place that comes first
-(bar by preference, then fewest steps from what the school asks), the smaller miss, the lower pile, the stem
-as printed, the stem that stands first. A size whose least miss lies beyond the corner of the tolerance cannot
-carry the goal and is given at its least miss. ``reference`` tries every build there is and must agree.
+The stated problem. A size carries the goal exactly when some build puts the hand inside the tolerance, level and
+plumb. Of the builds inside take the least weighted miss; those within 1 mm of it tie. Of those that tie take, in
+this order: the better stem length class, no tall pile, the place that comes first (bar by preference, then fewest
+steps from what the school asks), the smaller miss, the lower pile, the stem as printed, the stem that stands first.
+A size with no build inside is given at its least weighted miss. A search that tries every build there is, with
+formulas of its own, must agree (the tests' oracle).
 
 How it stays exact and quick. A place of a bar shifts the goal; in a frame's steerer axes a front end is a
 point that no frame moves (``points``). For every size and place one table look-up says which classes of front
@@ -30,7 +31,6 @@ from waymark.core.search.looks import pile_points, points_mm, stem_points
 from waymark.core.search.model import BarOption, Goal, Shelf
 from waymark.core.search.piles import Piles, piles_of
 from waymark.core.search.points import (
-    EPS_MM,
     RANKS,
     Extent,
     Far,
@@ -49,6 +49,7 @@ from waymark.core.search.settle import Places, Sizes, none_yet, settle_far, sett
 TIE_MM = float(NUMBERS["tie_mm"].value)
 # Sizes are settled in turn by how far their least miss may be; the tolerance's corner comes last.
 _LEAST_CAPS_MM = (0.25, 1.5)
+_HAIR_MM = 1e-6
 # A search answers its watcher this often.
 _ROWS = 512
 _THREADS = 4
@@ -134,8 +135,9 @@ class _FrontEnds:
             -away_x * cos + away_y * sin - self.own_cover, away_x * sin + away_y * cos, cos, sin,
             *forms(theta, *weights), float(min(weights)),
         )  # fmt: skip
-        # Beyond the corner of the tolerance nothing carries the goal: there only the least miss counts.
-        corner = float(np.sqrt(2 * goal.tolerance.hand_x_mm * goal.tolerance.hand_y_mm))
+        # The corner of the tolerance misses most of all that is inside; a hair more for what stands just on it.
+        corner = float(np.sqrt(2 * goal.tolerance.hand_x_mm * goal.tolerance.hand_y_mm)) + _HAIR_MM
+        self.tolerance = float(goal.tolerance.hand_x_mm), float(goal.tolerance.hand_y_mm)
         self.caps = (*(c for c in _LEAST_CAPS_MM if c < corner), corner)
         self.way_list = [(i, over) for i, s in enumerate(shelf.stems) for over, _ in s.ways()]
         self.way_weighs = np.array(
@@ -295,19 +297,19 @@ class _Search:
         for cap in ends.caps:
             if rest.size:
                 settled = settle_near(
-                    rest, ends.sizes, self.table, ends.ways, group.heights, group.near(cap), cap, TIE_MM, nearest
+                    rest, ends.sizes, self.table, ends.ways, group.heights, group.near(cap), *ends.tolerance, cap,
+                    TIE_MM, nearest,
                 )  # fmt: skip
                 rest = rest[~settled]
         if rest.size:
             settle_far(rest, ends.sizes, self.table, ends.ways, group.heights, group.far, nearest)
         self.nearest.keep_piles(block, ends.own_cover, group.piles)
-        reached = block[nearest.miss[block] <= ends.caps[-1] + EPS_MM]
+        reached = np.setdiff1d(block, rest, assume_unique=True)
         if reached.size:
-            t = ends.goal.tolerance
             settle_clean(
                 reached, self.bar_of[nearest.place], ends.sizes, self.table_by_bar, self.start, self.stop, ends.ways,
                 group.every_pile.total, group.every_pile.order, ends.way_weighs, group.pile_weighs,
-                float(t.hand_x_mm), float(t.hand_y_mm), cleanest,
+                *ends.tolerance, cleanest,
             )  # fmt: skip
             cleanest.place[reached] = self.by_bar[cleanest.place[reached]]
             self.cleanest.keep_piles(reached, ends.own_cover, group.every_pile)

@@ -70,6 +70,15 @@ class Form(NamedTuple):
     least_weight: float
 
 
+class Box(NamedTuple):
+    """How far a build may miss level and plumb, mm (inf: however far), and the size's steerer that turns the miss."""
+
+    x: float
+    y: float
+    cos: float
+    sin: float
+
+
 class Extent(NamedTuple):
     """Least and greatest up, least and greatest ahead, mm."""
 
@@ -225,15 +234,35 @@ def bound_at(far: Far, front: int, up: float, ahead: float) -> float:
     return float(max(apart, np.sqrt(gap_up * gap_up + gap_ahead * gap_ahead) - _SLACK_MM))
 
 
+@inlined
+def piles_about(
+    height: Floats, first: int, end: int, want: float, short: float, form: Form, box: Box
+) -> tuple[int, int]:
+    """Which of the ascending piles ``height[first:end]`` can leave one stem's least miss: from, up to (excluded).
+
+    Along the steerer the miss is a parabola in the pile, and the piles inside ``box`` are those between two heights:
+    the least of them is one of the two about the parabola's foot, or the last before the box ends.
+    """
+    across, up = (box.x + EPS_MM) / box.cos, (box.y + EPS_MM) / box.sin
+    lean_x, lean_y = short * box.sin / box.cos, short * box.cos / box.sin
+    lo = first_at_least(height, first, end, want + max(-across - lean_x, lean_y - up))
+    hi = first_at_least(height, lo, end, want + min(across - lean_x, lean_y + up))
+    if hi < end and height[hi] <= want + min(across - lean_x, lean_y + up):
+        hi += 1
+    if lo >= hi:
+        return 0, 0
+    above = min(first_at_least(height, lo, hi, want + short * form.across / form.along), hi - 1)
+    return max(above - 1, lo), above + 1
+
+
 @compiled
 def nearest(
-    ways: Ways, heights: Heights, front: int, k: int, up: float, ahead: float, form: Form, within: float
-) -> tuple[float, int, int]:
-    """The nearest point of class ``k`` no farther than ``within`` mm: its miss (inf: none), way and pile.
+    ways: Ways, heights: Heights, front: int, k: int, up: float, ahead: float, form: Form, box: Box, within: float
+) -> tuple[float, int, int]:  # fmt: skip
+    """The nearest point of class ``k`` inside ``box`` and no farther than ``within`` mm: miss (inf: none), way, pile.
 
-    Equal misses are told apart by the pile's order, then the way's. Exact: along the steerer the miss is a
-    parabola, so only the two piles about its foot can be the least for a stem; and stems whose forward error
-    alone leaves more than the least so far are never looked at.
+    Equal misses are told apart by the pile's order, then the way's. Exact: only the piles of ``piles_about`` can be
+    the least for a stem, and stems whose forward error alone leaves more than the least so far are never looked at.
     """
     lo, hi = ways.start[front, k // 2], ways.stop[front, k // 2]
     kind = 2 if k == EVERY else k % 2
@@ -254,9 +283,8 @@ def nearest(
             # A pile beyond the drawer's least or greatest leaves at least this; most stems fall out here.
             out = max(want - highest, lowest - want, 0.0)
             if (out * out + short * short) * form.least_weight <= (limit + 1e-6) ** 2:
-                above = first_at_least(heights.height, first, end, want + short * form.across / form.along)
-                above = min(above, end - 1)
-                for p in range(max(above - 1, first), above + 1):
+                start, stop = piles_about(heights.height, first, end, want, short, form, box)
+                for p in range(start, stop):
                     excess = heights.height[p] - want
                     square = excess * (excess * form.along - 2 * short * form.across)
                     square += short * short * form.square

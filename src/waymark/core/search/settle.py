@@ -11,6 +11,7 @@ from waymark.core.search.compiled import compiled, inlined
 from waymark.core.search.points import (
     CLASSES,
     EVERY,
+    Box,
     Far,
     Floats,
     Form,
@@ -73,6 +74,11 @@ def _form(sizes: Sizes, i: int) -> Form:
 
 
 @inlined
+def _box(sizes: Sizes, i: int, tol_x: float, tol_y: float) -> Box:
+    return Box(tol_x, tol_y, sizes.cos[i], sizes.sin[i])
+
+
+@inlined
 def _wanted(sizes: Sizes, places: Places, i: int, p: int) -> tuple[float, float]:
     """Where size ``i`` wants the bar clamp for place ``p``: up and ahead of its head top."""
     c, s, x, y = sizes.cos[i], sizes.sin[i], places.x[p], places.y[p]
@@ -97,10 +103,10 @@ def _look(i: int, sizes: Sizes, places: Places, near: Near, masks: Masks, start:
 
 @compiled
 def _least(
-    i: int, sizes: Sizes, places: Places, ways: Ways, heights: Heights, masks: Masks, step: int, within: float,
-    enough: float,
+    i: int, sizes: Sizes, places: Places, ways: Ways, heights: Heights, masks: Masks, step: int, box: Box,
+    within: float, enough: float,
 ) -> float:  # fmt: skip
-    """The least miss over every ``step``-th place that promises one, no more than ``within``; inf where none is.
+    """The least miss inside ``box``, no more than ``within``, over every ``step``-th place that promises one; else inf.
 
     Any that is less than ``enough`` will do.
     """
@@ -109,7 +115,7 @@ def _least(
     for p in range(0, places.x.size, step):
         if masks[p]:
             up, ahead = _wanted(sizes, places, i, p)
-            miss, _, _ = nearest(ways, heights, places.front[p], EVERY, up, ahead, form, within)
+            miss, _, _ = nearest(ways, heights, places.front[p], EVERY, up, ahead, form, box, within)
             if miss < least:
                 least = within = miss
                 if least < enough:
@@ -119,10 +125,10 @@ def _least(
 
 @compiled
 def settle_near(
-    rows: Ints, sizes: Sizes, places: Places, ways: Ways, heights: Heights, near: Near, cap_mm: float, tie_mm: float,
-    chosen: Chosen,
+    rows: Ints, sizes: Sizes, places: Places, ways: Ways, heights: Heights, near: Near, tol_x: float, tol_y: float,
+    cap_mm: float, tie_mm: float, chosen: Chosen,
 ) -> NDArray[np.bool_]:  # fmt: skip
-    """Settle those of ``rows`` whose least miss is no more than ``cap_mm``; says of each whether it was.
+    """Settle those of ``rows`` whose least miss inside the tolerance is no more than ``cap_mm``; says which were.
 
     The tables of ``near`` hold for a radius of ``tie_mm + cap_mm``. What misses by no more than ``tie_mm`` ties
     for sure; what misses by more may, and only then the exact least miss is asked for.
@@ -133,18 +139,18 @@ def settle_near(
     few = max(1, n // _TRIED)
     for r in range(rows.size):
         i = rows[r]
-        form = _form(sizes, i)
+        form, box = _form(sizes, i), _box(sizes, i, tol_x, tol_y)
         # A first bound from a few places spread over all; where they promise nothing, from every place.
         masks[:] = 0
         for p in range(0, n, few):
             _look(i, sizes, places, near, masks, p, p + 1)
-        least = _least(i, sizes, places, ways, heights, masks, few, cap_mm, 0.0)
+        least = _least(i, sizes, places, ways, heights, masks, few, box, cap_mm, 0.0)
         seen, union = 0, 0
         if least == np.inf:
             seen = n
             union = _look(i, sizes, places, near, masks, 0, n)
             if union:
-                least = _least(i, sizes, places, ways, heights, masks, 1, cap_mm, cap_mm)
+                least = _least(i, sizes, places, ways, heights, masks, 1, box, cap_mm, cap_mm)
             if least == np.inf:
                 continue
         may = tie_mm + least
@@ -160,7 +166,7 @@ def settle_near(
                 if not masks[p] >> k & 1:
                     continue
                 up, ahead = _wanted(sizes, places, i, p)
-                miss, way, pile = nearest(ways, heights, places.front[p], k, up, ahead, form, may)
+                miss, way, pile = nearest(ways, heights, places.front[p], k, up, ahead, form, box, may)
                 if miss == np.inf:
                     continue
                 if miss > tie_mm + _TIE_EPS_MM:
@@ -168,7 +174,7 @@ def settle_near(
                     over = miss - tie_mm - _TIE_EPS_MM
                     here = _look(i, sizes, places, near, masks, seen, n)
                     seen, union = n, union | here
-                    least = min(least, _least(i, sizes, places, ways, heights, masks, 1, least, over))
+                    least = min(least, _least(i, sizes, places, ways, heights, masks, 1, box, least, over))
                     may = tie_mm + least
                 if miss <= may + _TIE_EPS_MM:
                     _keep(chosen, i, miss, way, p, pile)
@@ -181,12 +187,15 @@ def settle_near(
 def settle_far(
     rows: Ints, sizes: Sizes, places: Places, ways: Ways, heights: Heights, far: Far, chosen: Chosen
 ) -> None:
-    """Give each of ``rows`` its least miss, equal ones by place; bounds from below spare most of the places."""
+    """Give each of ``rows`` its least miss, inside the tolerance or not; equal ones by place.
+
+    Bounds from below spare most of the places.
+    """
     scale = np.sqrt(sizes.least_weight)
     bounds = np.zeros(places.x.size)
     for r in range(rows.size):
         i = rows[r]
-        form = _form(sizes, i)
+        form, box = _form(sizes, i), _box(sizes, i, np.inf, np.inf)
         best = np.inf
         for p in range(places.x.size):
             up, ahead = _wanted(sizes, places, i, p)
@@ -194,13 +203,13 @@ def settle_far(
         # The place that promises most gives a bound from above; the rest are then looked at within it.
         p = int(bounds.argmin())
         up, ahead = _wanted(sizes, places, i, p)
-        best, _, _ = nearest(ways, heights, places.front[p], EVERY, up, ahead, form, np.inf)
+        best, _, _ = nearest(ways, heights, places.front[p], EVERY, up, ahead, form, box, np.inf)
         taken = False
         for p in range(places.x.size):
             if bounds[p] > best + _TIE_EPS_MM:
                 continue
             up, ahead = _wanted(sizes, places, i, p)
-            miss, way, pile = nearest(ways, heights, places.front[p], EVERY, up, ahead, form, best)
+            miss, way, pile = nearest(ways, heights, places.front[p], EVERY, up, ahead, form, box, best)
             if miss < best or (not taken and miss <= best):
                 _keep(chosen, i, miss, way, p, pile)
                 best, taken = miss, True

@@ -92,7 +92,7 @@ def _picked(
 def _seat(shelf: Shelf, goal: Goal, frame: FrameOption) -> SeatResult | None:
     if goal.saddle_fit is None:
         return None
-    return best_seat(frame, tuple(shelf.posts), goal.saddle_fit, goal.saddle)
+    return best_seat(frame, tuple(shelf.posts), goal.saddle_fit, goal.saddle, goal.tolerance)
 
 
 def _chosen(every: list[SizeResult]) -> SizeResult:

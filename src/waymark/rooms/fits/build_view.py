@@ -86,10 +86,17 @@ def build_view(
         goal_clamp=point(goal.clamp), clamp=point(drawn.bike.clamp),
         over=_stop(stop, chosen=False, house=True) if stop else None, over_says=_over_says(front),
         turned_over=state.build.turned_over,
-        best_is_now=abs(best.miss_mm - here.miss_mm) < 0.05 or best.miss_mm > here.miss_mm,
+        best_is_now=_as_good(here, best),
         spacer_limit_mm=frame.spacer_limit_mm, seat=_seat_words(state), seat_problem=planning.seat_now(session, state),
         warnings=_warnings(state, front, frame.spacer_limit_mm, w.rank(front.length_mm)),
     )  # fmt: skip
+
+
+def _as_good(here: Stop, best: SizeResult) -> bool:
+    """Whether the build as it stands is as near as the best, and not outside where the best is inside."""
+    if here.verdict == "out" and best.verdict != "out":
+        return False
+    return here.miss_mm < best.miss_mm + 0.05
 
 
 def _bar(state: FitState) -> BarOut:

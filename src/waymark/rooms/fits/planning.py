@@ -260,7 +260,7 @@ def seat_now(session: Session, state: FitState) -> str | None:
     if goal is None or option is None or goal.saddle_fit is None:
         return None
     shelf = parts_shelf(session, state, [])
-    result = best_seat(option, tuple(shelf.posts), goal.saddle_fit, goal.saddle)
+    result = best_seat(option, tuple(shelf.posts), goal.saddle_fit, goal.saddle, goal.tolerance)
     if result.limit is None:
         return None
     return f"{result.limit}, {result.short_mm:.0f} short" if result.short_mm else result.limit
