@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from math import exp
 
 import numpy as np
@@ -15,7 +16,7 @@ from waymark.core.marks import ORIGIN, Mark
 from waymark.core.survey import Reading, adjust, advise, judge_readings
 from waymark.core.survey.advice import cases_of
 from waymark.core.survey.drift import Measured, drift
-from waymark.core.survey.model import BB, linear
+from waymark.core.survey.model import BB, Kind, linear
 
 WANTED = ("s", "nose", "clamp", "h")
 
@@ -51,6 +52,89 @@ def test_the_adjusted_marks_are_those_of_an_independent_solver(seed: int, label:
         assert ours[name].distance_mm(at) < 0.01
     # Where lines lie nearly along each other there are two minima; ours is never the worse.
     assert squares <= independent(read, marks, bb)[1] + 1e-6
+
+
+@settings(max_examples=40)
+@given(st.integers(0, 100_000), st.sampled_from(sorted(CLASSES)), st.floats(10, 80), st.booleans())
+@example(1, "12 / 3", 30.0, True)
+def test_no_other_start_finds_less_whatever_the_points_are_called(
+    seed: int, label: str, slip: float, renamed: bool
+) -> None:
+    rng = np.random.default_rng(seed)
+    marks, bb = a_bike(rng)
+    read = [reading(n, marks, bb, rng) for n in CLASSES[label]]
+    read[seed % len(read)] = slipped(read[seed % len(read)], slip)
+    del read[int(rng.integers(len(read)))]
+    if renamed:
+        names = {"s": "alpha", "nose": "beta", "clamp": "gamma", "h": "delta"}
+        read = [replace(r, end=names.get(r.end, r.end), start=names.get(r.start, r.start)) for r in read]
+        marks = {names[n]: at for n, at in marks.items()}
+    found = adjust(read)
+    squares = (found.variance_factor or 0.0) * found.degrees_of_freedom
+    read_of = {p for r in read for p in r.points()}
+    for k in range(8):
+        at = marks if k == 0 else {n: Mark(*rng.uniform(-800, 900, 2)) for n in marks}
+        again, less = independent(read, {n: m for n, m in at.items() if n in read_of}, bb)
+        # Of places that fit alike the bike's own side may be taken, never one that fits worse on a bike that stands.
+        if all(m.y_mm > 0 for m in again.values()):
+            assert squares <= less + 3.85
+
+
+def named(*values: float) -> list[Reading]:
+    """Twelve readings of S, N, B and H as they were taken, plumb line first."""
+    asked: tuple[tuple[str, Kind, str, str], ...] = (
+        ("x S", "x", "S", BB), ("floor S", "floor_height", "S", BB), ("floor BB", "floor_height", BB, BB),
+        ("BB-S", "distance", "S", BB), ("N-S", "distance", "S", "N"), ("floor N", "floor_height", "N", BB),
+        ("N-B", "distance", "B", "N"), ("floor B", "floor_height", "B", BB), ("S-H", "distance", "H", "S"),
+        ("floor H", "floor_height", "H", BB), ("N-H", "distance", "H", "N"), ("BB-B", "distance", "B", BB),
+    )  # fmt: skip
+    return [Reading(key, kind, end, v, start) for (key, kind, end, start), v in zip(asked, values, strict=True)]
+
+
+def test_a_slip_left_out_never_throws_a_mark_to_its_mirror_image() -> None:
+    found, judged = judge_readings(named(-175, 887, 265, 644, 152, 887, 449, 838, 694, 843, 541, 699))
+    assert [j.reading.key for j in judged if j.suspect] == ["floor B"]
+    bar = found.points["B"].at
+    assert bar is not None
+    assert (round(bar.x_mm), round(bar.y_mm)) == (422, 557)
+    # With the floor height gone its image behind the saddle fits as well, and is told.
+    assert {(name, round(at.x_mm), round(at.y_mm)) for e in found.elsewhere for name, at in e.items()} >= {
+        ("B", -461, 526)
+    }
+    found, judged = judge_readings(named(-207, 915, 266, 681, 106, 923, 497, 773, 726, 794, 576, 655))
+    assert len([j for j in judged if j.suspect]) == 1
+    assert (found.variance_factor or 0) * found.degrees_of_freedom == pytest.approx(0.92, abs=0.01)
+
+
+def test_of_two_places_that_fit_alike_the_bikes_own_side_is_taken_and_both_are_told() -> None:
+    read = [Reading("h", "y", "s", 700), Reading("d", "distance", "s", 728),
+            Reading("cy", "y", "clamp", 590), Reading("cd", "distance", "clamp", 740)]  # fmt: skip
+    found = adjust(read)
+    places = {n: (round(p.at.x_mm), round(p.at.y_mm)) for n, p in found.points.items() if p.at}
+    assert places == {"s": (-200, 700), "clamp": (447, 590)}
+    assert {"s": Mark(pytest.approx(200, abs=0.1), pytest.approx(700))} in found.elsewhere
+    # A level reading settles it, on whichever side it says.
+    for x in (-200, 200):
+        told = adjust([*read, Reading("x", "x", "s", x)])
+        assert round(told.points["s"].at.x_mm) == x
+        assert not any("s" in e for e in told.elsewhere)
+    # A starting place given is a side given.
+    assert round(adjust(read, {"s": Mark(150, 650)}).points["s"].at.x_mm) == 200
+
+
+def test_an_inclinometer_gives_a_line_and_not_a_direction() -> None:
+    read = [
+        Reading("slope", "angle", "S", 0.4, "N"), Reading("x S", "x", "S", -200), Reading("y S", "y", "S", 700),
+        Reading("BB-S", "distance", "S", 728), Reading("x N", "x", "N", -50), Reading("y N", "y", "N", 699),
+        Reading("S-N", "distance", "N", 150, "S"),
+    ]  # fmt: skip
+    found, judged = judge_readings(read)
+    assert not any(j.suspect for j in judged)
+    nose, saddle = found.points["N"].at, found.points["S"].at
+    assert (round(nose.x_mm), round(saddle.x_mm)) == (-50, -200)
+    # The line from S to N is the same line.
+    again = adjust([replace(read[0], end="N", start="S"), *read[1:]])
+    assert again.points["N"].at.distance_mm(nose) < 1e-6
 
 
 @settings(max_examples=30)

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from math import inf
 
 import numpy as np
 
@@ -19,6 +20,8 @@ BOUND = 3.29
 NOTICED = 4.13
 TOGETHER = 0.95
 UNCHECKED = 0.02
+# Standardised residuals this near each other, as a share, are equal but for their last digits.
+LIKE = 1e-6
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,17 +60,24 @@ def judge_readings(
     ``guesses``, ``bb_height_mm`` and ``fixed`` are as ``adjust`` takes them.
     """
     left_out: list[str] = []
+    found: Adjusted | None = None
     while True:
         kept = [r for r in readings if r.key not in left_out]
-        found = adjust(kept, guesses, bb_height_mm, fixed)
+        # From the marks just had: one reading less moves them little, and never to their mirror image.
+        found = adjust(kept, guesses, bb_height_mm, fixed, found)
         worst = _worst(found, held)
-        if worst is None or len(left_out) >= len(readings) // 3:
+        if not worst or len(left_out) >= len(readings) // 3:
             break
-        left_out.append(kept[worst].key)
+        if len(worst) > 1:
+            # Nothing tells them apart: the one goes without which the vaguest mark stays the surest.
+            rest = {k: [r for r in kept if r.key != k] for k in worst}
+            vaguest = {k: _vaguest_mm(adjust(r, guesses, bb_height_mm, fixed, found, look=False)) for k, r in rest.items()}
+            worst.sort(key=lambda k: vaguest[k])
+        left_out.append(worst[0])
     judged = {r.key: _judged(found, i, suspect=False) for i, r in enumerate(found.readings)}
     for key in left_out:
         with_it = [r for r in readings if r.key not in left_out or r.key == key]
-        again = adjust(with_it, guesses, bb_height_mm, fixed)
+        again = adjust(with_it, guesses, bb_height_mm, fixed, found, look=False)
         i = next(i for i, r in enumerate(again.readings) if r.key == key)
         judged[key] = _judged(again, i, suspect=True)
     return found, tuple(judged[r.key] for r in readings)
@@ -78,13 +88,21 @@ def _standardised(found: Adjusted) -> np.ndarray[tuple[int], np.dtype[np.float64
     return np.where(checked, found.residuals / np.where(checked, found.residual_sd, 1.0), 0.0)
 
 
-def _worst(found: Adjusted, held: frozenset[str]) -> int | None:
+def _worst(found: Adjusted, held: frozenset[str]) -> list[str]:
+    """The reading that stands out most, with those that stand out just as much; none where none does."""
     if found.degrees_of_freedom < 1 or found.squeezed:
-        return None
+        return []
     w = np.abs(_standardised(found))
     w[[r.key in held for r in found.readings]] = 0.0
-    i = int(w.argmax())
-    return i if w[i] > BOUND else None
+    most = float(w.max(initial=0.0))
+    if most <= BOUND:
+        return []
+    return [found.readings[int(i)].key for i in np.flatnonzero(w >= most * (1 - LIKE))]
+
+
+def _vaguest_mm(found: Adjusted) -> float:
+    """The greatest standard deviation of any mark, inf where one is not placed at all."""
+    return max((sd for p in found.points.values() for sd in (p.sd_x_mm or inf, p.sd_y_mm or inf)), default=0.0)
 
 
 def _judged(found: Adjusted, i: int, *, suspect: bool) -> JudgedReading:

@@ -197,6 +197,7 @@ def _survey(q: s.SurveyIn) -> s.SurveyOut:
         )  # fmt: skip
     return s.SurveyOut(
         points=points,
+        elsewhere=[{name: s.SurveyPoint(x_mm=at.x_mm, y_mm=at.y_mm) for name, at in e.items()} for e in found.elsewhere],
         observations=[
             s.SurveyReading(
                 id=j.reading.key, residual=j.residual, standardised=j.standardised, redundancy=j.redundancy,

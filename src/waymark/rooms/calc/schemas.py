@@ -378,9 +378,13 @@ class SurveyReading(BaseModel):
 
 
 class SurveyOut(BaseModel):
-    """Adjusted marks and judged readings. ``nothing_checked`` where no reading is redundant."""
+    """Adjusted marks and judged readings. ``nothing_checked`` where no reading is redundant.
+
+    ``elsewhere`` are other places that fit alike: of each such fit the points that move.
+    """
 
     points: dict[str, SurveyPoint]
+    elsewhere: list[dict[str, SurveyPoint]]
     observations: list[SurveyReading]
     degrees_of_freedom: int
     variance_factor: float | None = None

@@ -7,12 +7,12 @@ from collections.abc import Mapping, Sequence
 from waymark.core.callout import BY_NAME, Leans, Observed, Prompt, Survey, Taken, behind, both_sides, stated
 from waymark.core.callout.level import WAYS_DIFFER_DEG
 from waymark.core.callout.prompt import HOLDS
-from waymark.core.callout.slips import likely_slips
+from waymark.core.callout.slips import PLACES, likely_slips
 from waymark.core.survey import JudgedReading
 from waymark.core.units import show_mm
 from waymark.rooms.fits.layers import Layers
 from waymark.rooms.fits.measure_views import Finding, ReadingWord, Remedy
-from waymark.rooms.fits.state import FitState, title_of
+from waymark.rooms.fits.state import KEYS, FitState, title_of
 from waymark.rooms.fits.surveying import leans_of, taken_of
 
 NUMBER_WORDS = (
@@ -61,6 +61,8 @@ def findings_of(state: FitState, layers: Layers) -> list[Finding]:
                     likely="", remedies=[],
                 )
             )  # fmt: skip
+        if survey.adjusted.elsewhere and not survey.suspects:
+            found += _two_places(state, survey)
     found += [_spread(state, it) for it in taken.values() if not it.agrees and not _named(found, it)]
     found += [
         _sides(state, s.prompt, s.left, s.right, s.difference)
@@ -80,6 +82,36 @@ def findings_of(state: FitState, layers: Layers) -> list[Finding]:
                 )
             )  # fmt: skip
     return found
+
+
+# Which reading tells on which side of the BB a mark lies.
+TELLS = {"s": "s_behind", "nose": "nose_behind", "clamp": "clamp_ahead", "h": "hand_ahead", "pad": "pad_ahead"}
+
+
+def _two_places(state: FitState, survey: Survey) -> list[Finding]:
+    """What fits as well with a mark in another place than the one taken."""
+    moved = survey.adjusted.elsewhere[0]
+    name = next((n for n in TELLS if n in moved), None)
+    taken = survey.adjusted.points[name].at if name else None
+    if name is None or taken is None:
+        return []
+    there = moved[name]
+
+    def words(x_mm: float, y_mm: float) -> str:
+        side = "ahead of" if x_mm >= 0 else "behind"
+        return f"{show_mm(abs(x_mm))} {side} the BB and {show_mm(y_mm)} above it"
+
+    key = TELLS[name] if TELLS[name] in KEYS else f"{TELLS[name]}.right"
+    place = PLACES[name].replace("{hand}", HOLDS[state.measure.handlebar()][0])
+    return [
+        Finding(
+            kind="unsettled", key=key, title="Two places fit", value="", chip="edge", mark=name,
+            says=f"These readings put {place} {words(taken.x_mm, taken.y_mm)}, and as well "
+            f"{words(there.x_mm, there.y_mm)}. The first is taken; one level reading from the BB tells.",
+            likely="",
+            remedies=[Remedy(what="again", label=f"Read: {title_of(state, key)}", key=key)],
+        )
+    ]  # fmt: skip
 
 
 def _among_repeats(judged: JudgedReading) -> bool:

@@ -1,0 +1,272 @@
+"""Which of several places the readings mean: the least of all minima of their weighted squares.
+
+A point measured from others mostly has images: two circles meet twice, a circle and a plumb line too. So from a
+minimum that was found every place is tried where two of a point's own position lines meet, with its neighbours put
+where they then belong; what begins well enough is solved for. Where two minima fit alike, nothing read tells them
+apart: the one on the bike's own side is taken, and the other is told.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from itertools import combinations
+from math import cos, hypot, radians, sin, sqrt
+
+import numpy as np
+
+from waymark.core.errors import GeometryError
+from waymark.core.survey.solve import Floats, Net, misclosures, solve
+
+# Places nearer to each other than this are the same minimum.
+SAME_MM = 20.0
+# Weighted squares that differ by less than this (χ² at 95 %) tell nothing apart.
+ALIKE = 3.84
+# How badly, in weighted squares, a start may begin beside what was found and still be worth solving for; how many
+# are tried, and how often from a better one.
+WORTH, WORTH_TIMES, MOST_TRIED, MOST_ROUNDS = 400.0, 10, 5, 6
+# Of each point's other places so many are looked at.
+MOST_PLACES = 4
+# No reading counts for more than five standard deviations when a place is looked for; a point whose own readings
+# are off by more than this beside a moved neighbour is put elsewhere with it.
+MOST_SQUARE, LEFT_BEHIND = 25.0, 40.0
+# A coordinate tells a side where the usual place lies so far from the axis, and is on the wrong one this far over it.
+SIDE_MM = 100.0
+
+
+@dataclass(frozen=True, slots=True)
+class Found:
+    """The unknowns chosen, and those of other minima that fit alike."""
+
+    x: Floats
+    alike: tuple[Floats, ...]
+
+
+def least_of_all(net: Net, begun: Sequence[Floats], usual: Floats) -> Found:
+    """The least minimum there is, begun at the first of ``begun`` that leads anywhere; ``usual`` are a usual bike's places.
+
+    Raises ``GeometryError`` where no start leads to any marks.
+    """
+    minima: list[tuple[float, Floats]] = []
+    for start in begun:
+        # The first start that leads anywhere will do: from there every other place is looked for.
+        if not minima:
+            _add(net, minima, start)
+    if not minima:
+        raise GeometryError("These readings cannot all be of one bike: no marks fit them.", field="observations")
+    looked_about: list[Floats] = []
+    for _ in range(MOST_ROUNDS):
+        cost, x = min(minima, key=lambda m: m[0])
+        if any(_same(net, x, other) for other in looked_about):
+            break
+        looked_about.append(x)
+        starts = sorted(
+            (start for start in _elsewhere(net, x) if start[0] < WORTH_TIMES * cost + WORTH), key=lambda start: start[0]
+        )
+        for _, start in starts[:MOST_TRIED]:
+            _add(net, minima, start)
+    least = min(cost for cost, _ in minima)
+    alike = sorted((m for m in minima if m[0] <= least + ALIKE), key=lambda m: (_wrong(net, m[1], usual), m[0]))
+    return Found(alike[0][1], tuple(x for _, x in alike[1:]))
+
+
+def _add(net: Net, minima: list[tuple[float, Floats]], start: Floats) -> None:
+    """Solve from ``start`` and keep the minimum where it is a new one."""
+    try:
+        x = solve(net, start)
+    except GeometryError:
+        return
+    gap = misclosures(net, x)
+    cost = float(gap @ gap)
+    for i, (known, other) in enumerate(minima):
+        if _same(net, x, other):
+            if cost < known:
+                minima[i] = cost, x
+            return
+    minima.append((cost, x))
+
+
+def _same(net: Net, a: Floats, b: Floats) -> bool:
+    size = 2 * len(net.index)
+    return size == 0 or float(np.abs(a[:size] - b[:size]).max()) < SAME_MM
+
+
+def _wrong(net: Net, x: Floats, usual: Floats) -> int:
+    """How many coordinates lie on the other side of the BB than a usual bike's."""
+    size = 2 * len(net.index)
+    telling = np.abs(usual[:size]) > SIDE_MM
+    return int(np.sum(telling & (x[:size] * np.sign(usual[:size]) < -SIDE_MM)))
+
+
+_Place = tuple[float, float]
+# A position line: through a point along a direction (the distance 0), or about a point at a distance.
+_Line = tuple[float, float, float, float, float]
+
+
+class _About:
+    """The readings about each unknown point, with places as plain numbers."""
+
+    def __init__(self, net: Net, x: Floats) -> None:
+        self.net = net
+        self.places: list[_Place] = [
+            (float(p[0]), float(p[1])) for p in np.vstack([x[: 2 * len(net.index)].reshape(-1, 2), net.known])
+        ]
+        self.bb_mm = float(x[-1]) if net.floor else net.bb_height_mm
+        self.of: list[list[int]] = [[] for _ in net.index]
+        for k, (a, b) in enumerate(zip(net.start, net.end, strict=True)):
+            for i in {int(a), int(b)}:
+                if i < len(net.index):
+                    self.of[i].append(k)
+
+    def line(self, i: int, k: int) -> _Line:
+        """The position line that reading ``k`` gives point ``i`` from where its other end stands."""
+        reading = self.net.readings[k]
+        ahead = int(self.net.end[k]) == i
+        x, y = self.places[int(self.net.start[k] if ahead else self.net.end[k])]
+        value = reading.value if ahead else -reading.value
+        match reading.kind:
+            case "x":
+                return x + value, 0.0, 0.0, 1.0, 0.0
+            case "y":
+                return 0.0, y + value, 1.0, 0.0, 0.0
+            case "floor_height":
+                return 0.0, reading.value - self.bb_mm, 1.0, 0.0, 0.0
+            case "angle":
+                return x, y, cos(radians(reading.value)), sin(radians(reading.value)), 0.0
+        return x, y, 0.0, 0.0, abs(reading.value)
+
+    def better(self, i: int, readings: Sequence[int], count: int) -> list[tuple[float, _Place]]:
+        """The places where two of a point's position lines meet, those that its ``readings`` agree on best first.
+
+        No more than ``count``, none near another, with the weighted squares of these readings, each counted up to
+        five standard deviations.
+        """
+        lines = [self.line(i, k) for k in readings]
+        meetings = [at for a, b in combinations(lines, 2) for at in _meet(a, b)]
+        if not meetings:
+            return []
+        cost = self._cost(np.array(lines), readings, np.array(meetings))
+        kept: list[tuple[float, _Place]] = []
+        for m in np.argsort(cost, kind="stable"):
+            x, y = meetings[int(m)]
+            if all(hypot(x - p[0], y - p[1]) >= SAME_MM for _, p in kept):
+                kept.append((float(cost[m]), (x, y)))
+                if len(kept) == count:
+                    break
+        return kept
+
+    def cost(self, i: int) -> float:
+        """The same squares for a point where it stands, with all its readings."""
+        lines = np.array([self.line(i, k) for k in self.of[i]])
+        return float(self._cost(lines, self.of[i], np.array([self.places[i]]))[0])
+
+    def _cost(self, lines: Floats, readings: Sequence[int], places: Floats) -> Floats:
+        dx, dy = places[:, :1] - lines[:, 0], places[:, 1:] - lines[:, 1]
+        round_ = lines[:, 4] > 0
+        off = np.where(round_, np.hypot(dx, dy) - lines[:, 4], dx * lines[:, 3] - dy * lines[:, 2])
+        return np.asarray(np.minimum((off / self.net.sigma[list(readings)]) ** 2, MOST_SQUARE).sum(axis=1))
+
+    def neighbours(self, i: int) -> list[int]:
+        """Unknown points that a reading ties to ``i``."""
+        ends = {int(e) for k in self.of[i] for e in (self.net.start[k], self.net.end[k])}
+        return sorted(e for e in ends if e != i and e < len(self.net.index))
+
+    def vector(self, x: Floats) -> Floats:
+        """The unknowns with the points where they now stand."""
+        made = x.copy()
+        for i in range(len(self.net.index)):
+            made[2 * i : 2 * i + 2] = self.places[i]
+        return made
+
+
+def _meet(a: _Line, b: _Line) -> list[_Place]:
+    """Where two position lines meet; none where they just fail to."""
+    if a[4] and b[4]:
+        dx, dy = b[0] - a[0], b[1] - a[1]
+        apart = hypot(dx, dy)
+        if apart < 1e-6:
+            return []
+        along = (a[4] ** 2 - b[4] ** 2 + apart**2) / (2 * apart)
+        square = a[4] ** 2 - along**2
+        if square < 0:
+            return []
+        ux, uy, across = dx / apart, dy / apart, sqrt(square)
+        x, y = a[0] + along * ux, a[1] + along * uy
+        return [(x - across * uy, y + across * ux), (x + across * uy, y - across * ux)]
+    if a[4]:
+        a, b = b, a
+    if b[4]:
+        along = (b[0] - a[0]) * a[2] + (b[1] - a[1]) * a[3]
+        x, y = a[0] + along * a[2], a[1] + along * a[3]
+        square = b[4] ** 2 - (x - b[0]) ** 2 - (y - b[1]) ** 2
+        if square < 0:
+            return []
+        half = sqrt(square)
+        return [(x + half * a[2], y + half * a[3]), (x - half * a[2], y - half * a[3])]
+    cross = a[2] * b[3] - a[3] * b[2]
+    if abs(cross) < 1e-6:
+        return []
+    t = ((b[0] - a[0]) * b[3] - (b[1] - a[1]) * b[2]) / cross
+    return [(a[0] + t * a[2], a[1] + t * a[3])]
+
+
+def _elsewhere(net: Net, x: Floats) -> list[tuple[float, Floats]]:
+    """Other places of every point, its neighbours put where they then belong, with the squares it begins at."""
+    found: list[tuple[float, Floats]] = []
+    here = _About(net, x)
+    for i, was in enumerate(here.places[: len(net.index)]):
+        for _, at in here.better(i, here.of[i], MOST_PLACES):
+            if hypot(at[0] - was[0], at[1] - was[1]) < SAME_MM:
+                continue
+            moved = _About(net, x)
+            moved.places[i] = at
+            _follow(moved, i)
+            start = moved.vector(x)
+            gap = misclosures(net, start)
+            if not any(_same(net, start, other) for _, other in found):
+                found.append((float(gap @ gap), start))
+    return found
+
+
+def _follow(about: _About, moved: int) -> None:
+    """Put the points that a moved one leaves behind where their readings then want them, and theirs after them."""
+    settled, waiting = {moved}, about.neighbours(moved)
+    while waiting:
+        i = waiting.pop(0)
+        if i in settled:
+            continue
+        settled.add(i)
+        here = about.cost(i)
+        if here < LEFT_BEHIND:
+            continue
+        for cost, best in about.better(i, about.of[i], 1):
+            if cost < here / 2:
+                about.places[i] = best
+                waiting += about.neighbours(i)
+
+
+def placed_in_turn(net: Net, x: Floats, given: frozenset[int]) -> Floats:
+    """A start where each point stands where its readings from those already placed agree best.
+
+    ``given`` are points whose place in ``x`` was given. A slip does not drag the rest along, for no reading counts
+    for more than five standard deviations; of places that agree alike the one nearest to ``x`` is taken.
+    """
+    about = _About(net, x)
+    placed = set(given) | set(range(len(net.index), len(about.places)))
+    left = [i for i in range(len(net.index)) if i not in placed]
+    while left:
+        known = {
+            i: [k for k in about.of[i] if {int(net.start[k]), int(net.end[k])} - {i} <= placed] for i in left
+        }
+        i = max(left, key=lambda n: len(known[n]))
+        if len(known[i]) < 2:
+            break
+        was = about.places[i]
+        about.places[i] = min(
+            about.better(i, known[i], MOST_PLACES),
+            key=lambda made: (round(made[0]), hypot(made[1][0] - was[0], made[1][1] - was[1])),
+            default=(0.0, was),
+        )[1]
+        placed.add(i)
+        left.remove(i)
+    return about.vector(x)
