@@ -24,7 +24,8 @@ ALIKE = ("17", "38", "56", "06", "08", "69", "49", "27")
 # The place beside each where a tape is held by mistake.
 NEIGHBOURS = {"s": ("nose",), "nose": ("s",), "clamp": ("h",), "h": ("clamp",)}
 PLACES = {
-    "s": "the saddle mark", "nose": "the nose", "clamp": "the bar clamp", "h": "the {hand}", "pad": "the arm pad", BB: "the BB",
+    "s": "the saddle mark", "nose": "the nose", "clamp": "the bar clamp", "h": "the {hand}", "pad": "the arm pad",
+    BB: "the BB",
 }  # fmt: skip
 
 

@@ -75,7 +75,8 @@ def adjust(
     ``guesses`` are starting places (found from the readings where missing), ``bb_height_mm`` the BB's
     height over the floor where it is known; else it is an unknown as soon as a floor height was read.
     ``fixed`` are points beside the BB whose place is known; ``begin`` is an adjustment of nearly the same readings,
-    whose marks are begun at; without ``look`` no other place than theirs is looked for. An angle's reading is a line: which of its ends is ahead it does not say.
+    whose marks are begun at; without ``look`` no other place than theirs is looked for.
+    An angle's reading is a line: which of its ends is ahead it does not say.
     Raises ``InputError`` for two readings of one key, ``GeometryError`` where the numbers do not converge.
     """
     net, usual = _net(readings, guesses, bb_height_mm, fixed)
