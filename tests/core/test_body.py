@@ -145,3 +145,23 @@ def test_a_bar_far_wider_than_the_upper_arm_is_long_breaks_nothing() -> None:
     child = segments(BodyMeasures(height_mm=1050, foot_mm=165, shoulder_width_mm=230, hand_width_mm=640))
     assert child.upper_arm_seen_mm == 0
     assert child.arm_mm > 0
+
+
+def test_a_trunk_below_the_level_has_a_negative_angle() -> None:
+    body, foot = segments(BodyMeasures(1780, 265)), FootFit(265)
+    found = readouts(Mark(-208, 703), Mark(750, 200), body, foot, 170)
+    assert found.trunk_deg == pytest.approx(-18.0, abs=0.1)
+    pose = pose_at(Mark(-208, 703), Mark(750, 200), body, foot, 170)
+    assert pose.shoulder.y_mm < pose.near.hip.y_mm
+
+
+@given(st.floats(640, 860), st.floats(120, 220))
+def test_a_leg_reaches_just_when_it_spans_the_longest_way_of_the_turn(height: float, crank: float) -> None:
+    body, foot = segments(BodyMeasures(1780, 265)), FootFit(265)
+    saddle = Mark(-0.28 * height, 0.96 * height)
+    legs = [leg_at(saddle, body, foot, crank, i / 4) for i in range(1440)]
+    longest = max(leg.hip.distance_mm(leg.ankle) for leg in legs)
+    shortest = min(leg.hip.distance_mm(leg.ankle) for leg in legs)
+    room = min(body.thigh_mm + body.shank_mm - longest, shortest - abs(body.thigh_mm - body.shank_mm))
+    if abs(room) > 0.01:
+        assert readouts(saddle, Mark(455, 560), body, foot, crank).reaches == (room > 0)

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from math import cos, radians, sin, sqrt
+from dataclasses import replace
+from math import cos, degrees, radians, sin, sqrt
 
 import pytest
 from hypothesis import given
@@ -150,12 +151,38 @@ def test_rotation_and_lever_move_the_hood_by_two_or_three_centimetres() -> None:
     assert 20 <= low.at.distance_mm(high.at) <= 45
 
 
-def test_a_lever_on_the_ramp_is_refused() -> None:
-    with pytest.raises(GeometryError) as wrong:
-        place_hood(DropBar(80, 125, 32, 8), Lever(4, 22, 18, 24))
-    assert wrong.value.field == "lever_arc_deg"
+def test_a_bend_wider_than_its_reach_is_refused() -> None:
     with pytest.raises(GeometryError):
         place_hood(DropBar(30, 125, 32), LEVER)
+
+
+def test_a_lever_on_the_ramp_lies_along_it() -> None:
+    bar, lever = DropBar(80, 125, 30, 10), Lever(10, 25, 10, 20)
+    bend = place_hood(bar, lever)
+    for back in (0.0, 5.0, 20.0):
+        up = place_hood(bar, replace(lever, arc_deg=10 - degrees(back / 30)))
+        # Straight up the ramp, which rises to the rear at 10 degrees; the hood keeps the ramp's slope.
+        assert up.at.x_mm == pytest.approx(bend.at.x_mm - back * cos(radians(10)))
+        assert up.at.y_mm == pytest.approx(bend.at.y_mm + back * sin(radians(10)))
+        assert up.slope_deg == pytest.approx(20 - 10)
+    with pytest.raises(GeometryError) as wrong:
+        place_hood(bar, replace(lever, arc_deg=10 - degrees(80 / 30)))
+    assert wrong.value.field == "lever_arc_deg"
+    assert "on the tops" in wrong.value.message
+
+
+def test_a_hand_past_the_middle_of_the_bar_is_refused() -> None:
+    for inset in (380.0, 760.0):
+        with pytest.raises(GeometryError) as wrong:
+            place_grip(FlatBar(760, 20, 8, 5, 70), inset)
+        assert (wrong.value.field, wrong.value.allowed) == ("hand_inset_mm", "less than 380")
+
+
+def test_the_stems_angle_shortens_the_steering_arm_with_and_without_a_head_angle() -> None:
+    grip = place_grip(FlatBar(420), 20)
+    by_hand = ((120 * cos(radians(17))) ** 2 + 190**2) ** 0.5
+    assert steering_arm_mm(grip, Stem(120, -17, 40)) == pytest.approx(by_hand) == pytest.approx(221.97, abs=0.01)
+    assert steering_arm_mm(grip, Stem(120, -17, 40), 73.0) == pytest.approx(by_hand)
 
 
 def test_sliding_a_lever() -> None:

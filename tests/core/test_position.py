@@ -126,3 +126,18 @@ def test_every_way_says_how_the_tape_lies() -> None:
     for way in (*HEIGHT_WAYS, *SETBACK_WAYS, *HAND_HEIGHT_WAYS, *HAND_REACH_WAYS):
         assert way.hint.endswith(".")
         assert way.least_mm < way.greatest_mm
+
+
+@pytest.mark.parametrize(
+    ("height_way", "height", "setback_way", "setback"),
+    [
+        ("pedal", 100, "mark", 20), ("pedal", 100, "angle", 73), ("pedal_six", 120, "mark", 20),
+        ("pedal_six", 171, "mark", 20), ("floor", 200, "mark", 150), ("floor", 260, "angle", 73),
+    ],
+)  # fmt: skip
+def test_no_statement_puts_the_saddle_below_the_bb(
+    height_way: str, height: float, setback_way: str, setback: float
+) -> None:
+    with pytest.raises(GeometryError) as wrong:
+        saddle_from_statements(height_way, height, setback_way, setback, SaddleContext(170, 73.5, 270, 150))
+    assert wrong.value.field in ("saddle_height", "setback")

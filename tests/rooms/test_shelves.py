@@ -15,7 +15,7 @@ from waymark.demo import demo_shelves
 from waymark.rooms.shelves import FRAME_COLUMNS, PART_COLUMNS, read_frames, read_parts
 from waymark.rooms.shelves.csvio import write_frames, write_parts
 from waymark.rooms.shelves.parts import PART_MODELS
-from waymark.rooms.shelves.service import shelved
+from waymark.rooms.shelves.service import audited
 
 FRAMES, PARTS = demo_shelves()
 HEAD, FIRST = FRAMES.splitlines()[:2]
@@ -45,8 +45,10 @@ def test_the_demo_shelves_are_whole() -> None:
 
 
 def test_the_demo_charts_agree_with_themselves() -> None:
-    for i, size in enumerate(read_frames(FRAMES)[0]):
-        assert shelved(i, size).audit == [], size.label
+    sizes = read_frames(FRAMES)[0]
+    for size, marks in zip(sizes, audited(sizes), strict=True):
+        assert marks == [], size.label
+        assert audited([size]) == [[]], size.label
 
 
 def test_files_come_back_as_they_went() -> None:

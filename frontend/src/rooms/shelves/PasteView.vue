@@ -6,7 +6,7 @@ import TopBar from '@/shared/ui/TopBar.vue'
 
 import './shelf.css'
 
-import { fieldName, MATERIALS, USES } from './charts'
+import { fieldName, LENGTH_KINDS, MATERIALS, USES } from './charts'
 
 /** A chart pasted as it stands: what every row was taken for is shown, and can be changed, before it is kept. */
 type Pasted = Schemas['Pasted']
@@ -15,6 +15,8 @@ const text = ref('')
 const facts = ref({ frame: '', kind: 'road' as Schemas['Paste']['kind'], material: 'carbon' as Schemas['Paste']['material'], source: '', dated: '' })
 const meaning = ref<Record<string, string>>({})
 const unit = ref<Record<string, 'mm' | 'cm' | 'in' | 'deg'>>({})
+const kinds = ref<Pick<Schemas['Paste'], 'front_centre_kind' | 'chainstay_kind' | 'fork_length_kind'>>({})
+const effectiveAt = ref('')
 const seen = ref<Pasted | null>(null)
 const trouble = ref('')
 const done = ref('')
@@ -29,8 +31,10 @@ async function look(apply = false) {
     return
   }
   if (!text.value.trim()) return
+  const at = Number(effectiveAt.value.replace(',', '.'))
+  const effective_at_mm = effectiveAt.value.trim() && Number.isFinite(at) ? at : null
   try {
-    seen.value = await take(api.POST('/api/shelves/frames/paste', { body: { text: text.value, ...facts.value, meaning: meaning.value, unit: unit.value, tags: [], apply } }))
+    seen.value = await take(api.POST('/api/shelves/frames/paste', { body: { text: text.value, ...facts.value, ...kinds.value, effective_at_mm, meaning: meaning.value, unit: unit.value, tags: [], apply } }))
     if (apply) done.value = `${seen.value.added} sizes added, ${seen.value.replaced} replaced.`
   } catch (wrong) {
     if (!(wrong instanceof Refused)) throw wrong
@@ -52,6 +56,10 @@ function pasted(event: ClipboardEvent) {
 const good = computed(() => seen.value?.sizes.filter((s) => s.made) ?? [])
 function mean(row: number, to: string) {
   meaning.value = { ...meaning.value, [row]: to }
+  void look()
+}
+function measured(field: (typeof LENGTH_KINDS)[number]['field'], way: string) {
+  kinds.value = { ...kinds.value, [field]: way || null }
   void look()
 }
 function measure(row: number, to: string) {
@@ -98,6 +106,7 @@ const isAssumed = (s: Pasted['sizes'][number], n: string) => made(s).assumed?.in
               </tr>
             </tbody>
           </table>
+          <p v-if="seen.effective_note" class="effective" role="status">{{ seen.effective_note }} <label>Holds at <input v-model="effectiveAt" inputmode="decimal" placeholder="stack" aria-label="Height at which the effective seat angle holds, mm above the BB" @change="look()" /> mm above the BB</label></p>
         </template>
       </section>
       <aside>
@@ -106,6 +115,7 @@ const isAssumed = (s: Pasted['sizes'][number], n: string) => made(s).assumed?.in
         <label class="row"><span>Use</span><select v-model="facts.kind" @change="look()"><option v-for="u in USES" :key="u" :value="u">{{ u }}</option></select></label>
         <label class="row"><span>Material</span><select v-model="facts.material"><option v-for="m in MATERIALS" :key="m" :value="m">{{ m }}</option></select></label>
         <label class="row"><span>Source</span><input v-model="facts.source" maxlength="200" placeholder="whose chart" /></label>
+        <label v-for="k in LENGTH_KINDS" :key="k.field" class="row"><span>{{ k.label }}</span><select :value="kinds[k.field] ?? ''" @change="measured(k.field, ($event.target as HTMLSelectElement).value)"><option value="">as the chart agrees</option><option v-for="[way, words] in k.ways" :key="way" :value="way">{{ words }}</option></select></label>
         <label class="row"><span>Dated</span><input v-model="facts.dated" maxlength="10" placeholder="2026-03" /></label>
         <template v-if="seen">
           <h2>Audit</h2>
@@ -137,13 +147,16 @@ const isAssumed = (s: Pasted['sizes'][number], n: string) => made(s).assumed?.in
 h2 small { font-weight: 420; font-size: 14px; }
 .mapping { margin-top: 4px; }
 .shelf .list .mapping tbody th { max-width: 190px; font-weight: 560; font-size: 14px; padding: 3px 8px 3px 0; }
+.effective { padding: 8px 12px; background: var(--ochre-tint); color: var(--on-tint, #1e2a2f); font-size: 14px; }
+.effective label { white-space: nowrap; }
+.effective input { width: 64px; height: 26px; padding: 0 6px; border: 1px solid var(--rule); border-radius: 3px; font-family: var(--figures); text-align: right; }
 .note { display: block; font-weight: 420; color: var(--ochre); }
 .left { color: var(--quiet); }
 .shelf .list .pickers { text-align: left; }
 .pickers select { max-width: 170px; height: 28px; border: 1px solid var(--rule); border-radius: 3px; background: var(--paper); font-size: 13px; }
 select.guessed { background: var(--ochre-tint); }
 .shelf .list .mapping thead th:nth-child(-n + 3) { text-align: left; }
-.row { display: grid; grid-template-columns: 76px minmax(0, 1fr); align-items: center; gap: 8px; font-size: 14px; }
+.row { display: grid; grid-template-columns: 88px minmax(0, 1fr); align-items: center; gap: 8px; font-size: 14px; }
 .row input, .row select { height: 32px; min-width: 0; padding: 0 8px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); }
 .sizes, .audit { margin: 0; padding: 0; list-style: none; display: grid; gap: 6px; font-size: 13.5px; }
 .sizes b { margin-right: 6px; font-size: 15px; }

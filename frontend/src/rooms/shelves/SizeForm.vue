@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 
 import { api, Refused, type Schemas, type ShelvedSize, take } from '@/shared/api/client'
 
-import { CHART_GROUPS, fieldName, MATERIALS, USES } from './charts'
+import { CHART_GROUPS, fieldName, LENGTH_KINDS, MATERIALS, USES } from './charts'
 
 /** One size by hand: what stands in the chart is typed, what follows is shown and marked, the audit speaks at once. */
 const props = defineProps<{ size: ShelvedSize | null }>()
@@ -31,6 +31,7 @@ watch(
         const value = (chart as unknown as Record<string, unknown>)[f]
         if (typeof value === 'number' && !chart.derived?.includes(f) && !chart.assumed?.includes(f)) typed.value[f] = String(value)
       }
+    for (const k of LENGTH_KINDS) typed.value[k.field] = chart[k.field] ?? ''
     typed.value.cockpits = chart.cockpits?.join('; ') ?? ''
   },
   { immediate: true },
@@ -85,6 +86,10 @@ async function putBack() {
         <small v-else-if="derived(f) && !typed[f]">follows</small><small v-else-if="assumed(f) && !typed[f]">assumed</small>
       </label>
     </fieldset>
+    <fieldset>
+      <legend>How it measures</legend>
+      <label v-for="k in LENGTH_KINDS" :key="k.field" class="cell way"><span>{{ k.label }}</span><select v-model="typed[k.field]" @change="send(false)"><option value="">not said</option><option v-for="[way, words] in k.ways" :key="way" :value="way">{{ words }}</option></select></label>
+    </fieldset>
     <label class="row"><span>Only cockpits</span><input v-model="typed.cockpits" placeholder="names with ; between" /></label>
     <p v-if="fault" class="trouble" role="alert">{{ fault.message }}</p>
     <div v-if="gone" class="acts" role="status"><p>Off the shelf. Fit files keep their own copy.</p><button type="button" class="press solid" @click="putBack">Put back</button><button type="button" class="press" @click="emit('close')">Close</button></div>
@@ -100,6 +105,7 @@ input, select { height: 30px; min-width: 0; width: 100%; padding: 0 8px; border:
 fieldset { margin: 0; padding: 4px 0 0; border: 0; display: grid; grid-template-columns: 1fr 1fr; gap: 4px 12px; }
 legend { padding: 0; font-weight: 620; font-size: 15px; }
 .cell { display: grid; grid-template-columns: 1fr 68px; align-items: center; gap: 2px 6px; font-size: 13px; }
+.way { grid-template-columns: 1fr 1fr; }
 .cell input { font-family: var(--figures); text-align: right; }
 .cell small { grid-column: 1 / -1; text-align: right; color: var(--quiet); font-size: 12px; }
 .odd { background: var(--ochre-tint); }

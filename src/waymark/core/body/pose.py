@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from math import cos, radians, sin
 
 from waymark.core.body.segments import WRIST_TO_GRIP_MM, FootFit, Segments
-from waymark.core.marks import Mark, angle_between_deg, circles_meet
+from waymark.core.marks import Mark, angle_between_deg, circles_meet, slope_deg
 
 HIP_FROM_SADDLE = Mark(-10.0, 80.0)
 ANKLE_BEHIND_SHARE = 0.47
@@ -49,8 +49,8 @@ class Pose:
 
     @property
     def trunk_deg(self) -> float:
-        """Trunk above the horizontal, hip to shoulder."""
-        return angle_between_deg(self.shoulder - self.near.hip, Mark(1.0, 0.0))
+        """Trunk from the horizontal, hip to shoulder, + where the shoulder is the higher."""
+        return slope_deg(self.near.hip, self.shoulder)
 
     @property
     def shoulder_deg(self) -> float:

@@ -67,9 +67,20 @@ def readouts(
         trunk_deg=pose.trunk_deg,
         shoulder_deg=pose.shoulder_deg,
         knee_over_pedal_mm=level.knee.x_mm - level.pedal.x_mm,
-        reaches=all(there.reaches for there in turn),
+        reaches=_reaches(leg, turn, body),
         arms_reach=pose.arms_reach,
     )
+
+
+def _reaches(leg: Callable[[float], LegPose], turn: list[LegPose], body: Segments) -> bool:
+    """Whether thigh and shank span the way from hip to ankle where it is longest and where it is shortest."""
+
+    def span(of: LegPose) -> float:
+        return of.hip.distance_mm(of.ankle)
+
+    _, longest = _extreme(leg, turn, span, lowest=False)
+    _, shortest = _extreme(leg, turn, span, lowest=True)
+    return longest <= body.thigh_mm + body.shank_mm and shortest >= abs(body.thigh_mm - body.shank_mm)
 
 
 def _extreme(

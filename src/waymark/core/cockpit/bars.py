@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from math import cos, hypot, pi, radians, sin, sqrt, tan
+from math import cos, degrees, hypot, pi, radians, sin, sqrt, tan
 
 from waymark.core.cockpit.steerer import Stem
 from waymark.core.errors import GeometryError
@@ -56,18 +56,30 @@ class HoodPlace:
 
 
 def place_hood(bar: DropBar, lever: Lever, rotation_deg: float = 0.0) -> HoodPlace:
-    """Hood mark C + r(sin ψ, cos ψ) + f·τ + g·ν, all turned by the bar's rotation, + hoods up."""
-    psi = radians(lever.arc_deg)
-    if lever.arc_deg < bar.ramp_deg:
-        raise GeometryError(
-            "The lever sits on the ramp, before the bend begins.",
-            field="lever_arc_deg", allowed=f"{bar.ramp_deg:g} or more", kept=f"{lever.arc_deg:g}",
-        )  # fmt: skip
+    """Hood mark C + r(sin ψ, cos ψ) + f·τ + g·ν, all turned by the bar's rotation, + hoods up.
+
+    A lever whose ψ lies before the bend sits on the straight ramp, as far up it as the arc left over is long, and has
+    the ramp's slope. Raises ``GeometryError`` where it would sit behind the ramp, on the tops.
+    """
+    on_ramp_mm = radians(max(0.0, bar.ramp_deg - lever.arc_deg)) * bar.bend_radius_mm
+    arc_deg = max(lever.arc_deg, bar.ramp_deg)
+    psi = radians(arc_deg)
     outward = Mark(sin(psi), cos(psi))
     along = Mark(cos(psi), -sin(psi))
-    point = bar.bend_centre + outward.scaled(bar.bend_radius_mm)
+    point = bar.bend_centre + outward.scaled(bar.bend_radius_mm) - along.scaled(on_ramp_mm)
+    if point.x_mm < 0:
+        raise GeometryError(
+            "The lever sits behind the ramp, on the tops.",
+            field="lever_arc_deg", allowed=f"{_least_arc_deg(bar):.1f} or more", kept=f"{lever.arc_deg:g}",
+        )  # fmt: skip
     hood = point + along.scaled(lever.forward_mm) + outward.scaled(lever.out_mm)
-    return HoodPlace(hood.turned(rotation_deg), lever.slope_deg - lever.arc_deg + rotation_deg)
+    return HoodPlace(hood.turned(rotation_deg), lever.slope_deg - arc_deg + rotation_deg)
+
+
+def _least_arc_deg(bar: DropBar) -> float:
+    """ψ of a lever at the ramp's very beginning."""
+    bend_begins = bar.bend_centre.x_mm + bar.bend_radius_mm * sin(radians(bar.ramp_deg))
+    return bar.ramp_deg - degrees(bend_begins / cos(radians(bar.ramp_deg)) / bar.bend_radius_mm)
 
 
 def slide_to_arc_deg(slide_mm: float, bend_radius_mm: float) -> float:
@@ -104,8 +116,16 @@ class GripPlace:
 
 
 def place_grip(bar: FlatBar, hand_inset_mm: float, roll_deg: float = 0.0) -> GripPlace:
-    """Grip centre at z = W/2 − inset, bent back and up beyond the bend, then rolled (+ grips back)."""
+    """Grip centre at z = W/2 − inset, bent back and up beyond the bend, then rolled (+ grips back).
+
+    Raises ``GeometryError`` where the hand would lie at or past the bar's middle.
+    """
     z = bar.width_mm / 2 - hand_inset_mm
+    if z <= 0:
+        raise GeometryError(
+            "So far in the hand lies past the bar's middle.", field="hand_inset_mm",
+            allowed=f"less than {bar.width_mm / 2:g}", kept=f"{hand_inset_mm:g}",
+        )  # fmt: skip
     beyond = max(0.0, z - bar.bend_at_mm)
     back = beyond * tan(radians(bar.sweep_deg))
     up = bar.rise_mm + beyond * tan(radians(bar.upsweep_deg))
@@ -125,11 +145,11 @@ def steering_arm_mm(
 ) -> float:
     """Distance from the steering axis to the hand in space.
 
-    With ``stem`` and ``head_angle_deg`` the true one; else the stem is taken square to the steering axis
-    and the bar's axes as the steering axis' own, ``stem_length_mm`` ahead of it.
+    With ``stem`` and ``head_angle_deg`` the true one. Without the head angle the bar's axes are taken as the steering
+    axis' own, L·cos α ahead of it; without a stem, ``stem_length_mm`` ahead.
     """
     if stem is None or head_angle_deg is None:
-        ahead = stem_length_mm + grip.at.x_mm
+        ahead = (stem_length_mm if stem is None else stem.ahead_mm) + grip.at.x_mm
         return hypot(ahead, grip.z_mm)
     _, n = steering_axis(head_angle_deg)
     ahead = stem.length_mm * cos(radians(stem.angle_deg)) + grip.at.dot(n)

@@ -48,6 +48,10 @@ def wheel_items(centre: Mark, radius_mm: float, rim_mm: float, hub_mm: float) ->
     ]
 
 
+# A seat tube whose axis passes the BB by less looks straight.
+KINK_MM = 3.0
+
+
 def _tubes(frame: FrameGeometry) -> list[tuple[str, Path]]:
     """Frame tubes as outlines in one list: stroked together, then filled together, they join as one."""
     u, n = steering_axis(frame.head_angle_deg)
@@ -61,7 +65,7 @@ def _tubes(frame: FrameGeometry) -> list[tuple[str, Path]]:
     if frame.step_through_mm is not None:
         # A low frame: the upper tube runs beside the down tube, its seat end at the height stepped over.
         rise = frame.step_through_mm + frame.ground_y_mm
-        top_tube_seat = frame.on_seat_tube(max(60.0, rise / sin(radians(frame.seat_angle_deg))))
+        top_tube_seat = frame.on_seat_tube(max(60.0, frame.along_seat_tube_mm(rise)))
         top_at = bottom + u.scaled(long * 0.62)
     stay_at = frame.on_seat_tube(frame.seat_tube_mm - 30)
     crown = frame.crown
@@ -76,10 +80,18 @@ def _tubes(frame: FrameGeometry) -> list[tuple[str, Path]]:
             [stay_at, stay_at.toward(rear, 0.55) + Mark(3, 3), rear], [13, 13, 13], "tube")),
         ("tube", taper(top_tube_seat, top_at, 25, 32, "tube")),
         ("tube", taper(ORIGIN, down_at, 46, 44, "tube")),
-        ("tube", taper(ORIGIN, seat_top, 38, 32, "tube")),
+        ("tube", _seat_tube(frame)),
         ("tube", taper(bottom, top, 48, 43, "tube")),
         ("fork", ribbon(fork, [40, 34, 27, 19, 15], "tube")),
     ]  # fmt: skip
+
+
+def _seat_tube(frame: FrameGeometry) -> Path:
+    """The seat tube: straight from the BB, or from the BB to its own axis and then along it."""
+    top = frame.seat_tube_top
+    if abs(frame.axis_behind_bb_mm) < KINK_MM:
+        return taper(ORIGIN, top, 38, 32, "tube")
+    return ribbon([ORIGIN, frame.on_seat_tube(frame.seat_tube_mm * 0.3), top], [38, 36, 32], "tube")
 
 
 def frame_items(frame: FrameGeometry) -> list[Item]:
@@ -100,7 +112,7 @@ def frame_outline(frame: FrameGeometry) -> list[Item]:
     items: list[Item] = [Path(path.commands, "held") for _, path in _tubes(frame)]
     items += [
         Circle(frame.front_axle, frame.wheel_radius_mm, "held-wheel"),
-        Circle(frame.rear_axle, frame.wheel_radius_mm, "held-wheel"),
+        Circle(frame.rear_axle, frame.rear_radius_mm, "held-wheel"),
     ]
     return items
 
@@ -174,7 +186,7 @@ def seat_items(bike: BikeDrawing) -> list[Item]:
 def ground_items(frame: FrameGeometry) -> list[Item]:
     """The ground line under both tyres, with its hatching."""
     y = frame.ground_y_mm
-    left, right = frame.rear_axle.x_mm - frame.wheel_radius_mm, frame.front_axle.x_mm + frame.wheel_radius_mm
+    left, right = frame.rear_axle.x_mm - frame.rear_radius_mm, frame.front_axle.x_mm + frame.wheel_radius_mm
     commands: list[Command] = []
     x = left
     while x < right:
@@ -188,7 +200,7 @@ def bike_items(bike: BikeDrawing) -> list[Item]:
     frame = bike.frame
     return [
         *ground_items(frame),
-        *wheel_items(frame.rear_axle, frame.wheel_radius_mm, frame.rim_radius_mm, 30),
+        *wheel_items(frame.rear_axle, frame.rear_radius_mm, frame.rear_rim_mm, 30),
         *wheel_items(frame.front_axle, frame.wheel_radius_mm, frame.rim_radius_mm, 19),
         *crank_items(bike.crank_mm, bike.crank_deg + 180, near=False),
         *seat_items(bike)[:1],

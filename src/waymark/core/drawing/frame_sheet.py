@@ -45,7 +45,7 @@ def frame_page(c: FrameSheet) -> DisplayList:
     page.extend(
         placed(
             [
-                *ground_items(f), *wheel_items(f.rear_axle, f.wheel_radius_mm, f.rim_radius_mm, 30),
+                *ground_items(f), *wheel_items(f.rear_axle, f.rear_radius_mm, f.rear_rim_mm, 30),
                 *wheel_items(f.front_axle, f.wheel_radius_mm, f.rim_radius_mm, 19), *frame_items(f),
             ],
             scale, origin, prefix="card-",

@@ -11,7 +11,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from waymark.core.errors import GeometryError, InputError
-from waymark.core.frame.derive import Disagreement, derive
+from waymark.core.frame.derive import Disagreement, Kinds, derive
 from waymark.core.rules.house import HouseDefault
 
 # Without these nothing can be drawn or searched; in this order they are assumed where nothing gives them.
@@ -23,6 +23,8 @@ NEEDED = (
     "fork_length_mm", "fork_offset_mm", "bb_drop_mm", "chainstay_mm", "front_centre_mm",
 )  # fmt: skip
 CHARTED = (*NEEDED, "ett_mm", "wheelbase_mm", "lower_cup_mm", "seat_angle_effective_deg", "effective_at_mm")
+# Radii of wheels that differ, without which the BB drop is not the same at both axles.
+WHEELS = ("wheel_radius_mm", "rear_wheel_radius_mm")
 
 
 def _usual(fork: float, offset: float, drop: float, stay: float) -> dict[str, HouseDefault]:
@@ -50,23 +52,34 @@ USUAL: dict[str, dict[str, HouseDefault]] = {
 
 @dataclass(frozen=True, slots=True)
 class Chart:
-    """A whole chart: every number, which of them were derived, which assumed, and which disagree."""
+    """A whole chart: every number, which of them were derived, which assumed, and which disagree.
+
+    ``kinds`` is how front centre, stays and fork are measured in it.
+    """
 
     values: dict[str, float]
     derived: tuple[str, ...]
     assumed: tuple[str, ...]
     disagreements: tuple[Disagreement, ...]
+    kinds: Kinds
 
 
-def complete(given: Mapping[str, float], kind: str) -> Chart:
+def complete(given: Mapping[str, float], kind: str, kinds: Kinds = Kinds()) -> Chart:  # noqa: B008 - a frozen value
     """The chart made whole for a frame of use ``kind``, mm and degrees as in ``derive``.
+
+    Where only the effective seat angle stands there the tube is taken as straight, and said to be.
 
     Raises ``InputError`` naming what is missing where stack, reach or an angle neither stands there nor
     follows, ``GeometryError`` where nothing real can have these numbers.
     """
-    known = {k: v for k, v in given.items() if k in CHARTED}
-    first = derive(known)
+    known = {k: v for k, v in given.items() if k in (*CHARTED, *WHEELS)}
+    first = derive(known, kinds)
+    kinds = first.kinds
     values = dict(first.values)
+    assumed = ["effective_at_mm"] if "effective_at_mm" in first.assumed else []
+    if "seat_angle_deg" not in values and "seat_angle_effective_deg" in values:
+        values["seat_angle_deg"] = values["seat_angle_effective_deg"]
+        assumed.append("seat_angle_deg")
     for name in ("head_angle_deg", "seat_angle_deg", "stack_mm", "reach_mm"):
         # Never from an assumed fork: its guess would be a centimetre of stack.
         if name not in values:
@@ -74,16 +87,16 @@ def complete(given: Mapping[str, float], kind: str) -> Chart:
                 f"The chart gives no {_words(name)}, and it does not follow from what stands there.",
                 field=name, allowed=_FOLLOWS[name],
             )  # fmt: skip
-    derived, assumed = [d for d in first.derived if d in CHARTED], []
+    derived = [d for d in first.derived if d in CHARTED]
     for name in ASSUMABLE:
         if name in values or all(n in values for n in NEEDED):
             continue
         values[name] = USUAL[kind][name].value
         assumed.append(name)
-        again = derive({k: v for k, v in values.items() if k in CHARTED})
+        again = derive({k: v for k, v in values.items() if k in (*CHARTED, *WHEELS)}, kinds)
         derived += [d for d in again.derived if d in CHARTED and d not in derived]
         values = dict(again.values)
-    return Chart(values, tuple(derived), tuple(assumed), first.disagreements)
+    return Chart(values, tuple(derived), tuple(assumed), first.disagreements, kinds)
 
 
 _FOLLOWS = {

@@ -21,9 +21,12 @@ def steering_axis(head_angle_deg: float) -> tuple[Mark, Mark]:
 
 @dataclass(frozen=True, slots=True)
 class FrameGeometry:
-    """Chart numbers of one size. Lengths mm, angles degrees; front centre and fork are straight distances.
+    """Chart numbers of one size. Lengths mm, angles degrees; front centre, stays and fork are straight distances.
 
     ``cover_mm`` is the headset top cover; ``spacer_limit_mm`` counts spacers alone, without the cover.
+    ``axis_behind_bb_mm`` is how far a kinked seat tube's axis passes behind the BB, along which ``seat_tube_mm``
+    counts. The BB drop is below the front axle; ``wheel_radius_mm`` and ``rim_radius_mm`` are the front wheel's, and
+    the rear's too where it has none of its own.
     """
 
     stack_mm: float
@@ -42,6 +45,25 @@ class FrameGeometry:
     cover_mm: float = 8.0
     spacer_limit_mm: float = 30.0
     step_through_mm: float | None = None
+    axis_behind_bb_mm: float = 0.0
+    rear_wheel_radius_mm: float | None = None
+    rear_rim_radius_mm: float | None = None
+
+    @property
+    def rear_radius_mm(self) -> float:
+        """Rear wheel's radius with its tyre."""
+        return self.wheel_radius_mm if self.rear_wheel_radius_mm is None else self.rear_wheel_radius_mm
+
+    @property
+    def rear_rim_mm(self) -> float:
+        """Rear rim's bead seat radius."""
+        return self.rim_radius_mm if self.rear_rim_radius_mm is None else self.rear_rim_radius_mm
+
+    @property
+    def rear_drop_mm(self) -> float:
+        """BB below the rear axle: less by what the rear wheel is smaller."""
+        smaller = 0.0 if self.rear_wheel_radius_mm is None else self.wheel_radius_mm - self.rear_wheel_radius_mm
+        return self.bb_drop_mm - smaller
 
     @property
     def head_top(self) -> Mark:
@@ -62,10 +84,9 @@ class FrameGeometry:
 
     @property
     def rear_axle(self) -> Mark:
-        """Rear axle, on the same level as the front one."""
-        return Mark(
-            -kernels.level_part_mm(self.chainstay_mm, self.bb_drop_mm, "chainstay_mm"), self.bb_drop_mm
-        )
+        """Rear axle, level with the front one where the wheels are alike."""
+        drop = self.rear_drop_mm
+        return Mark(-kernels.level_part_mm(self.chainstay_mm, drop, "chainstay_mm"), drop)
 
     @property
     def crown(self) -> Mark:
@@ -80,14 +101,22 @@ class FrameGeometry:
         return self.on_seat_tube(self.seat_tube_mm)
 
     def on_seat_tube(self, along_mm: float) -> Mark:
-        """Point on the seat-tube axis ``along_mm`` from the BB."""
+        """Point on the seat-tube axis ``along_mm`` from its foot, the place on it nearest to the BB."""
+        c, s = cos(radians(self.seat_angle_deg)), sin(radians(self.seat_angle_deg))
+        behind = self.axis_behind_bb_mm
+        return Mark(-c * along_mm - s * behind, s * along_mm - c * behind)
+
+    def along_seat_tube_mm(self, height_mm: float) -> float:
+        """Where along the seat tube's axis a height over the BB is reached: the inverse of ``on_seat_tube``."""
         gamma = radians(self.seat_angle_deg)
-        return Mark(-cos(gamma) * along_mm, sin(gamma) * along_mm)
+        return (height_mm + cos(gamma) * self.axis_behind_bb_mm) / sin(gamma)
 
     @property
     def ett_mm(self) -> float:
-        """Effective top tube at the height of the stack."""
-        return kernels.ett_mm(self.reach_mm, self.stack_mm, self.seat_angle_deg)
+        """Effective top tube: level from the head tube's top to the seat tube's axis, wherever that passes the BB."""
+        return kernels.ett_from_axis_mm(
+            self.reach_mm, self.stack_mm, self.seat_angle_deg, self.axis_behind_bb_mm
+        )
 
     @property
     def wheelbase_mm(self) -> float:

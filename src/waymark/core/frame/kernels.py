@@ -30,6 +30,21 @@ def ett_kinked_mm(
     )
 
 
+def axis_behind_bb_mm(effective_deg: float, effective_at_mm: float, actual_deg: float) -> float:
+    """How far a seat tube's axis passes behind the BB, square to it: the axis passes the point at
+    ``effective_at_mm`` on the effective line and slopes as the actual tube does. 0 for a tube through the BB.
+    """
+    gamma = radians(actual_deg)
+    back = effective_at_mm / tan(radians(effective_deg))
+    return back * sin(gamma) - effective_at_mm * cos(gamma)
+
+
+def ett_from_axis_mm(reach_mm: float, stack_mm: float, seat_angle_deg: float, axis_behind_bb: float) -> float:
+    """Effective top tube to the seat tube's own axis at the stack's height: R + S / tan γ + behind / sin γ."""
+    gamma = radians(seat_angle_deg)
+    return reach_mm + stack_mm / tan(gamma) + axis_behind_bb / sin(gamma)
+
+
 def ett_from_tube_mm(tube_mm: float, slope_deg: float, seat_angle_deg: float) -> float:
     """Effective top tube from the tube's own length and slope: a·cos σ + a·sin σ / tan γ (handbook 2)."""
     rise = tube_mm * sin(radians(slope_deg))

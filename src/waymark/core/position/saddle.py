@@ -27,12 +27,12 @@ class SaddleContext:
 
 
 HEIGHT_WAYS: tuple[Way, ...] = (
-    Way("straight", "BB to saddle, straight", "Axle centre to the saddle mark, in one line.", 300, 1100),
-    Way("vertical", "BB to saddle, plumb", "How far the saddle mark stands above the axle.", 300, 1100),
-    Way("seat_tube", "BB up the seat tube", "Along the tube to the height of the saddle mark.", 300, 1150),
-    Way("pedal", "Pedal axle to saddle", "Crank in line with the seat: the longest reading.", 400, 1300),
-    Way("pedal_six", "Pedal axle, crank at six", "Crank straight down: some 6 mm less.", 400, 1300),
-    Way("floor", "Floor to saddle", "Plumb from the floor to the saddle mark.", 500, 1400),
+    Way("straight", "BB to saddle, straight", "Axle centre to the saddle mark, in one line.", 220, 1100),
+    Way("vertical", "BB to saddle, plumb", "How far the saddle mark stands above the axle.", 220, 1100),
+    Way("seat_tube", "BB up the seat tube", "Along the tube to the height of the saddle mark.", 220, 1150),
+    Way("pedal", "Pedal axle to saddle", "Crank in line with the seat: the longest reading.", 300, 1300),
+    Way("pedal_six", "Pedal axle, crank at six", "Crank straight down: some 6 mm less.", 300, 1300),
+    Way("floor", "Floor to saddle", "Plumb from the floor to the saddle mark.", 380, 1400),
 )
 SETBACK_WAYS: tuple[Way, ...] = (
     Way("mark", "Saddle mark behind BB", "Plumb line from the mark, level to the axle.", -150, 400),
@@ -77,8 +77,20 @@ def saddle_from_statements(
     """S from one height and one setback statement.
 
     ``setback`` is mm behind the BB, or degrees where the way is ``angle``. Raises ``GeometryError`` where
-    the setback is longer than the height reaches, ``InputError`` for an unknown way.
+    the setback is longer than the height reaches or the saddle would be no higher than the BB, ``InputError`` for an unknown way.
     """
+    at = _placed(height_way, height_mm, setback_way, setback, context)
+    if at.y_mm <= 0:
+        raise GeometryError(
+            "That puts the saddle no higher than the BB.", field="saddle_height", kept=f"{height_mm:g}",
+            allowed="a height that leaves the saddle above the BB",
+        )  # fmt: skip
+    return at
+
+
+def _placed(
+    height_way: str, height_mm: float, setback_way: str, setback: float, context: SaddleContext
+) -> Mark:
     if setback_way == "angle":
         return _along_line(height_way, height_mm, setback, context)
     if setback_way not in {"mark", "nose"}:
@@ -93,7 +105,7 @@ def _height_at(way: str, height_mm: float, x: float, context: SaddleContext) -> 
     crank = context.crank_mm
     if way in {"straight", "pedal"}:
         long = height_mm - (crank if way == "pedal" else 0.0)
-        return _leg(long, x)
+        return _leg(_above_crank(long), x)
     if way == "pedal_six":
         return _leg(height_mm, x) - crank
     raise _unknown("saddle height", way, HEIGHT_WAYS)
@@ -122,6 +134,12 @@ def _along_line(way: str, height_mm: float, angle_deg: float, context: SaddleCon
     else:
         raise _unknown("saddle height", way, HEIGHT_WAYS)
     return Mark(-long * c, long * s)
+
+
+def _above_crank(long: float) -> float:
+    if long <= 0:
+        raise GeometryError("The saddle height is no longer than the crank.", field="saddle_height")
+    return long
 
 
 def _leg(long: float, x: float) -> float:

@@ -28,12 +28,12 @@ BODY_BOUNDS: dict[str, BodyBound] = {
     "arm": BodyBound("Arm", "shoulder joint to grip, elbow soft", 300, 950, 0.335, 0.395),
     "upper_arm": BodyBound("Upper arm", "shoulder to elbow", 150, 480, 0.165, 0.205),
     "forearm": BodyBound("Forearm", "elbow to wrist", 130, 400, 0.13, 0.165),
-    "shoulder_width": BodyBound("Shoulders", "bone to bone", 220, 560, 0.19, 0.245),
-    "foot": BodyBound("Foot", "bare, heel to toe", 150, 350, 0.138, 0.163),
-    "hand": BodyBound("Hand", "wrist crease to middle fingertip", 100, 260, 0.098, 0.118),
-    "sit_bones": BodyBound("Sit bones", "middle to middle, on the pad, upright", 70, 200),
+    "shoulder_width": BodyBound("Shoulders", "bone to bone", 170, 560, 0.19, 0.245),
+    "foot": BodyBound("Foot", "bare, heel to toe", 110, 350, 0.138, 0.163),
+    "hand": BodyBound("Hand", "wrist crease to middle fingertip", 80, 260, 0.098, 0.118),
+    "sit_bones": BodyBound("Sit bones", "middle to middle, on the pad, upright", 50, 200),
     "foot_lift": BodyBound("Foot lift", "how high the foot is lifted over", 100, 1100),
-    "mass": BodyBound("Mass", "with shoes", 15, 250),
+    "mass": BodyBound("Mass", "with shoes", 10, 250),
 }
 
 

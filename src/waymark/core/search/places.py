@@ -12,7 +12,6 @@ from functools import lru_cache
 from math import pi
 
 from waymark.core.cockpit.bars import DropBar, FlatBar, Lever, place_grip, place_hood
-from waymark.core.errors import GeometryError
 from waymark.core.marks import Mark
 from waymark.core.rules.schools import PLACING
 from waymark.core.search.model import Place
@@ -69,11 +68,10 @@ def _hood_places(bar: DropBar, lever: Lever, rotations: Sequence[tuple[float, in
         for step in STEPS:
             slope = (least + most) / 2 + step * (most - least) / 4
             arc = lever.slope_deg + rotation - slope
-            try:
-                hood = place_hood(bar, Lever(arc, lever.forward_mm, lever.out_mm, lever.slope_deg), rotation)
-            except GeometryError:
-                # The lever would sit on the ramp, before the bend begins.
+            if arc < bar.ramp_deg:
+                # On the straight ramp no slide changes the hood's slope.
                 continue
+            hood = place_hood(bar, Lever(arc, lever.forward_mm, lever.out_mm, lever.slope_deg), rotation)
             slide = (arc - lever.arc_deg) * pi / 180 * bar.bend_radius_mm
             says = (
                 f"ramp {_leaning(rotation - bar.ramp_deg)}, levers {_slid(slide)}, hoods rising {slope:.0f}°"

@@ -25,6 +25,7 @@ from waymark.core.cockpit import (
 )
 from waymark.core.cockpit.level import block_mm, pitch_deg
 from waymark.core.frame import derive
+from waymark.core.frame.derive import Kinds
 from waymark.core.marks import Mark, rotate_position
 from waymark.core.position import (
     HEIGHT_WAYS,
@@ -36,6 +37,7 @@ from waymark.core.position import (
 )
 from waymark.core.seat import SaddleFit, saddle_mark, seat_for
 from waymark.core.survey import Reading, judge_readings
+from waymark.core.survey.model import BB
 from waymark.rooms.calc import schemas as s
 from waymark.rooms.calc.search_schemas import SearchIn, SearchOut
 from waymark.rooms.calc.searching import search
@@ -70,9 +72,15 @@ class Calculation:
 
 
 def _derive(q: s.DeriveIn) -> s.DeriveOut:
-    found = derive(q.model_dump(exclude_none=True))
+    ways = ("front_centre_kind", "chainstay_kind", "fork_length_kind")
+    kinds = Kinds(q.front_centre_kind, q.chainstay_kind, q.fork_length_kind)
+    found = derive(q.model_dump(exclude_none=True, exclude=set(ways)), kinds)
     return s.DeriveOut(
-        **found.values, derived=list(found.derived), assumed=list(found.assumed),
+        **found.values, front_centre_kind=found.kinds.front_centre or "straight",
+        chainstay_kind=found.kinds.chainstay or "straight", fork_length_kind=found.kinds.fork_length or "straight",
+        read_as=list(found.read_as),
+        left_open=[s.OpenOut(field=o.field, candidates=list(o.candidates), why=o.why) for o in found.left_open],
+        derived=list(found.derived), assumed=list(found.assumed),
         disagreements=[
             s.DisagreementOut(
                 field=d.field, given=d.given, computed=d.computed, sources=list(d.sources), mends_all=d.mends_all
@@ -136,8 +144,7 @@ def _grip(q: s.GripIn) -> s.GripOut:
 
 def _arm(q: s.ArmIn) -> s.ArmOut:
     grip = place_grip(_flat_bar(q), q.hand_inset_mm, q.roll_deg)
-    stem = Stem(q.stem_length_mm, q.stem_angle_deg or 0.0, 40.0) if q.head_angle_deg is not None else None
-    arm = steering_arm_mm(grip, stem, q.head_angle_deg, q.stem_length_mm)
+    arm = steering_arm_mm(grip, Stem(q.stem_length_mm, q.stem_angle_deg or 0.0, 40.0), q.head_angle_deg)
     return s.ArmOut(
         arm_mm=arm, top_cap_to_end_mm=top_cap_to_end_mm(q.width_mm, q.stem_length_mm),
         travel_per_deg_mm=hand_travel_mm(arm),
@@ -181,7 +188,10 @@ def _say_height(q: s.SayHeightIn) -> s.SayHeightOut:
 
 
 def _survey(q: s.SurveyIn) -> s.SurveyOut:
-    readings = [Reading(o.id, o.kind, o.to, o.value, o.start, o.sd) for o in q.observations]
+    def named(point: str) -> str:
+        return BB if point.lower() == BB else point
+
+    readings = [Reading(o.id, o.kind, named(o.to), o.value, named(o.start), o.sd) for o in q.observations]
     guesses = {
         name: Mark(g.x_mm, g.y_mm)
         for name, g in q.points.items()

@@ -19,7 +19,10 @@ class In(BaseModel):
 
 
 class DeriveIn(In):
-    """Any of a chart's numbers."""
+    """Any of a chart's numbers, and how it measures what can be measured in two ways; not said: what agrees.
+
+    The BB drop is below the front axle; a rear wheel of another size has its own radius.
+    """
 
     stack_mm: float | None = num(200, 900, default=None)
     reach_mm: float | None = num(100, 700, default=None)
@@ -37,6 +40,18 @@ class DeriveIn(In):
     front_centre_mm: float | None = num(300, 1000, default=None)
     wheelbase_mm: float | None = num(600, 1700, default=None)
     wheel_radius_mm: float | None = num(100, 420, default=None)
+    rear_wheel_radius_mm: float | None = num(100, 420, default=None)
+    front_centre_kind: Literal["straight", "level"] | None = None
+    chainstay_kind: Literal["straight", "level"] | None = None
+    fork_length_kind: Literal["straight", "along"] | None = None
+
+
+class OpenOut(BaseModel):
+    """A number the others leave open, what it may be, and why."""
+
+    field: str
+    candidates: list[float]
+    why: str
 
 
 class DisagreementOut(BaseModel):
@@ -52,7 +67,11 @@ class DisagreementOut(BaseModel):
 
 
 class DeriveOut(BaseModel):
-    """Every number known or derived."""
+    """Every number known or derived, measured as the chart measures.
+
+    ``read_as`` are lengths that the chart did not state as level and that agree only so; ``left_open`` are numbers that
+    do not follow, with what they may be.
+    """
 
     stack_mm: float | None = None
     reach_mm: float | None = None
@@ -68,11 +87,19 @@ class DeriveOut(BaseModel):
     front_centre_mm: float | None = None
     wheelbase_mm: float | None = None
     wheel_radius_mm: float | None = None
+    rear_wheel_radius_mm: float | None = None
+    seat_angle_effective_deg: float | None = None
+    effective_at_mm: float | None = None
     trail_mm: float | None = None
     flop_mm: float | None = None
     derived: list[str]
     assumed: list[str]
     disagreements: list[DisagreementOut]
+    front_centre_kind: Literal["straight", "level"]
+    chainstay_kind: Literal["straight", "level"]
+    fork_length_kind: Literal["straight", "along"]
+    read_as: list[str]
+    left_open: list[OpenOut]
 
 
 class SteererIn(In):

@@ -52,7 +52,7 @@ def frame_option(key: str, size: FrameSize, covers: Sequence[tuple[float, float]
         cockpits=tuple(c.cockpits) or None, standover_mm=c.standover_mm,
         standover_ahead_mm=c.standover_ahead_mm or 0.0, top_tube_slope_deg=g.top_tube_slope_deg,
         step_through_mm=c.step_through_mm, mass_limit_kg=c.system_mass_kg, crank_least_mm=c.crank_least_mm,
-        crank_greatest_mm=c.crank_greatest_mm, trail_mm=g.trail_mm, front_centre_mm=c.front_centre_mm,
+        crank_greatest_mm=c.crank_greatest_mm, trail_mm=g.trail_mm, front_centre_mm=g.front_centre_mm,
     )  # fmt: skip
 
 

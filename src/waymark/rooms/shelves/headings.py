@@ -36,6 +36,10 @@ HEADINGS: dict[str, tuple[str, ...]] = {
         "fork length", "axle to crown", "axle crown", "fork axle to crown", "fork height", "a c", "fork a c",
     ),
     "fork_offset_mm": ("fork offset", "fork rake", "rake", "offset", "fork offset rake"),
+    "lower_cup_mm": (
+        "lower headset stack height", "headset lower stack height", "lower stack height", "lower headset cup",
+        "headset lower cup", "lower headset stack", "external lower cup", "lower cup", "lower headset",
+    ),
     "bb_drop_mm": ("bottom bracket drop", "bb drop", "bb offset", "drop bb", "drop"),
     "chainstay_mm": (
         "chainstay length", "chain stay length", "chainstay", "chain stay", "chainstays", "rear centre", "rear center",

@@ -16,10 +16,10 @@ from sqlalchemy.orm import Session
 
 from waymark.core.errors import InputError, WaymarkError
 from waymark.rooms.shelves import service
-from waymark.rooms.shelves.base import Names, Strict
+from waymark.rooms.shelves.base import Names, Strict, mm
 from waymark.rooms.shelves.csvio import FORMULA_STARTS, bad_line
 from waymark.rooms.shelves.headings import HEADINGS, WHEELS_MM, Unit, names_sizes, quantity_of, unit_of
-from waymark.rooms.shelves.schemas import FrameChart, FrameSize, Kind, Material, ShelvedSize
+from waymark.rooms.shelves.schemas import KINDS, FrameChart, FrameSize, Kind, Material, Measured, MeasuredFork, ShelvedSize
 
 MOST_LETTERS = 200_000
 MOST_SIZES, MOST_ROWS = 40, 80
@@ -30,7 +30,9 @@ _FACTORS: dict[str, float] = {"mm": 1.0, "cm": 10.0, "in": 25.4, "deg": 1.0}
 class Paste(Strict):
     """A pasted chart, what it is of, and what the fitter changed of the mapping.
 
-    ``meaning`` and ``unit`` are by row number; an empty meaning leaves the row out.
+    ``meaning`` and ``unit`` are by row number; an empty meaning leaves the row out. ``effective_at_mm`` is the height
+    at which an effective seat angle holds where the chart does not give one; the stack's where nobody does. The kinds
+    say how lengths are measured that makers measure in two ways.
     """
 
     text: str
@@ -43,6 +45,10 @@ class Paste(Strict):
     price_band: int | None = Field(default=None, ge=1, le=5)
     meaning: dict[int, str] = Field(default_factory=dict, max_length=200)
     unit: dict[int, Unit] = Field(default_factory=dict, max_length=200)
+    effective_at_mm: float | None = mm(200, 1000, default=None)
+    front_centre_kind: Measured | None = None
+    chainstay_kind: Measured | None = None
+    fork_length_kind: MeasuredFork | None = None
     apply: bool = False
 
 
@@ -74,6 +80,7 @@ class Pasted(BaseModel):
     rows: list[PastedRow]
     sizes: list[PastedSize]
     quantities: list[str]
+    effective_note: str = ""
     added: int = 0
     replaced: int = 0
 
@@ -99,7 +106,7 @@ def paste(session: Session, page: Paste) -> Pasted:
     table = read_table(page.text)
     rows = [_row(i, h, c, page) for i, (h, c) in enumerate(zip(table.headings, table.cells, strict=True))]
     _no_doubles(rows)
-    sizes = [_size(i, label, rows, page) for i, label in enumerate(table.labels)]
+    sizes = _judged([_size(i, label, rows, page) for i, label in enumerate(table.labels)])
     added = replaced = 0
     if page.apply:
         if not page.frame:
@@ -111,8 +118,29 @@ def paste(session: Session, page: Paste) -> Pasted:
             )
         added, replaced = service.put_frames(session, good)
     return Pasted(
-        across=table.across, rows=rows, sizes=sizes, quantities=list(HEADINGS), added=added, replaced=replaced
-    )
+        across=table.across, rows=rows, sizes=sizes, quantities=list(HEADINGS), added=added, replaced=replaced,
+        effective_note=_effective_note(rows, page),
+    )  # fmt: skip
+
+
+def _judged(sizes: list[PastedSize]) -> list[PastedSize]:
+    """The sizes with their likely misprints, each judged beside the others."""
+    good = [s for s in sizes if s.made is not None]
+    marks = service.audited([s.made.size for s in good if s.made is not None])
+    for size, found in zip(good, marks, strict=True):
+        if size.made is not None:
+            size.made.audit = found
+    return sizes
+
+
+def _effective_note(rows: list[PastedRow], page: Paste) -> str:
+    """At what height an effective seat angle was taken to hold, where the chart does not say."""
+    named = {r.quantity for r in rows}
+    if "seat_angle_effective_deg" not in named or "effective_at_mm" in named:
+        return ""
+    at = "the height of the stack" if page.effective_at_mm is None else f"{page.effective_at_mm:g} mm above the BB"
+    straight = "" if "seat_angle_deg" in named else " The tube is taken as straight, as its own angle is not given."
+    return f"The effective seat angle is taken to hold at {at}; the chart does not say.{straight}"
 
 
 def read_table(text: str) -> _Table:
@@ -351,12 +379,16 @@ def _no_doubles(rows: list[PastedRow]) -> None:
 
 def _size(index: int, label: str, rows: list[PastedRow], page: Paste) -> PastedSize:
     chart = {r.quantity: round(v, 2) for r in rows if r.quantity and (v := r.values[index]) is not None}
+    if "seat_angle_effective_deg" in chart and "effective_at_mm" not in chart:
+        at = page.effective_at_mm or chart.get("stack_mm")
+        chart |= {} if at is None else {"effective_at_mm": at}
+    kinds = {n: k for n in KINDS if (k := getattr(page, n)) is not None}
     raw = {
         "frame": page.frame or "this frame", "kind": page.kind, "material": page.material, "size": label,
-        "source": page.source, "dated": page.dated, "tags": page.tags, "price_band": page.price_band, "chart": chart,
+        "source": page.source, "dated": page.dated, "tags": page.tags, "price_band": page.price_band, "chart": {**chart, **kinds},
     }  # fmt: skip
     try:
-        return PastedSize(label=label, made=service.shelved(0, FrameSize.model_validate(raw)))
+        return PastedSize(label=label, made=service.shelved(0, FrameSize.model_validate(raw), []))
     except ValidationError as wrong:
         bad = bad_line(0, wrong, {**raw, **chart})
         return PastedSize(label=label, made=None, field=bad.column, trouble=bad.reason)

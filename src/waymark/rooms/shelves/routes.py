@@ -19,7 +19,7 @@ router = APIRouter(prefix="/api/shelves", tags=["shelves"], responses=ERRORS)
 def list_frames(store: StoreDep) -> list[ShelvedSize]:
     """Every frame size with its chart audit."""
     with store.looking() as session:
-        return [service.shelved(key, size) for key, size in service.frame_sizes(session)]
+        return service.shelved_sizes(session)
 
 
 @router.get("/parts", operation_id="list_parts")

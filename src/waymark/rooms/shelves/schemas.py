@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from math import cos, radians, sin, tan
 from typing import Any, Literal
 
 from pydantic import BaseModel, Field, ValidationInfo, model_validator
@@ -10,15 +9,27 @@ from pydantic import BaseModel, Field, ValidationInfo, model_validator
 from waymark.core.errors import WaymarkError
 from waymark.core.frame import FrameGeometry, complete
 from waymark.core.frame.chart import CHARTED, check_kinked
+from waymark.core.frame.derive import Kinds, kinds_of, straight
+from waymark.core.frame.kernels import axis_behind_bb_mm
 from waymark.rooms.shelves.base import Names, Stocked, Strict, mm
 from waymark.rooms.shelves.parts import Part
 
 Kind = Literal["road", "endurance", "gravel", "cyclocross", "cross-country", "trail", "city", "time-trial"]
 Material = Literal["carbon", "alloy", "steel", "titanium"]
 
+# How a chart measures what can be measured in two ways, and where it says so.
+Measured = Literal["straight", "level"]
+MeasuredFork = Literal["straight", "along"]
+KINDS = ("front_centre_kind", "chainstay_kind", "fork_length_kind")
+
 
 class FrameChart(Strict):
-    """One size's chart. Lengths mm, angles degrees; front centre and fork length are straight distances.
+    """One size's chart. Lengths mm, angles degrees.
+
+    Front centre and stays are measured as ``front_centre_kind`` and ``chainstay_kind`` say, straight from axle to axle
+    or level; the fork as ``fork_length_kind`` says, straight or along the steering axis. Where the chart does not say,
+    straight is taken unless only the other gives its wheelbase. The BB drop is below the front axle; a rear wheel of
+    another size has its own bead and tyre.
 
     ``derived`` names the numbers that followed from the others, ``assumed`` those the house took because
     nothing gave them; a file leaves both empty. Where the seat tube is kinked or misses the BB,
@@ -26,25 +37,30 @@ class FrameChart(Strict):
     the BB.
     """
 
-    stack_mm: float = mm(400, 800)
-    reach_mm: float = mm(250, 600)
+    stack_mm: float = mm(200, 800)
+    reach_mm: float = mm(150, 600)
     head_angle_deg: float = mm(55, 80)
     seat_angle_deg: float = mm(60, 85)
     seat_angle_effective_deg: float | None = mm(60, 85, default=None)
-    effective_at_mm: float | None = mm(300, 1000, default=None)
-    seat_tube_mm: float = mm(250, 700)
-    head_tube_mm: float = mm(60, 350)
-    ett_mm: float | None = mm(400, 750, default=None)
-    top_tube_mm: float | None = mm(350, 750, default=None)
-    fork_length_mm: float = mm(330, 620)
+    effective_at_mm: float | None = mm(200, 1000, default=None)
+    seat_tube_mm: float = mm(150, 700)
+    head_tube_mm: float = mm(50, 350)
+    ett_mm: float | None = mm(280, 750, default=None)
+    top_tube_mm: float | None = mm(250, 750, default=None)
+    fork_length_mm: float = mm(200, 620)
     fork_offset_mm: float = mm(0, 80)
     lower_cup_mm: float = mm(0, 30, default=0)
     bb_drop_mm: float = mm(-40, 100)
-    chainstay_mm: float = mm(350, 560)
-    front_centre_mm: float = mm(480, 900)
-    wheelbase_mm: float | None = mm(850, 1400, default=None)
-    bead_mm: float = mm(305, 640, default=622)
+    chainstay_mm: float = mm(250, 560)
+    front_centre_mm: float = mm(350, 900)
+    wheelbase_mm: float | None = mm(600, 1400, default=None)
+    bead_mm: float = mm(200, 640, default=622)
     tyre_mm: float = mm(18, 80, default=28)
+    rear_bead_mm: float | None = mm(200, 640, default=None)
+    rear_tyre_mm: float | None = mm(18, 80, default=None)
+    front_centre_kind: Measured | None = None
+    chainstay_kind: Measured | None = None
+    fork_length_kind: MeasuredFork | None = None
     cover_mm: float = mm(0, 60, default=8)
     upper_bearing_mm: float | None = mm(30, 60, default=None)
     spacer_limit_mm: float = mm(0, 80, default=30)
@@ -52,11 +68,11 @@ class FrameChart(Strict):
     post_diameter_mm: float = mm(22, 40, default=27.2)
     least_insertion_mm: float = mm(0, 200, default=0)
     greatest_insertion_mm: float = mm(60, 500, default=400)
-    standover_mm: float | None = mm(300, 950, default=None)
+    standover_mm: float | None = mm(250, 950, default=None)
     standover_ahead_mm: float | None = mm(-400, 400, default=None)
-    step_through_mm: float | None = mm(150, 800, default=None)
-    crank_least_mm: float | None = mm(120, 200, default=None)
-    crank_greatest_mm: float | None = mm(120, 200, default=None)
+    step_through_mm: float | None = mm(100, 800, default=None)
+    crank_least_mm: float | None = mm(80, 200, default=None)
+    crank_greatest_mm: float | None = mm(80, 200, default=None)
     system_mass_kg: float | None = mm(40, 400, default=None)
     derived: Names = Field(default_factory=list)
     assumed: Names = Field(default_factory=list)
@@ -67,31 +83,51 @@ class FrameChart(Strict):
         return self.bead_mm / 2 + self.tyre_mm
 
     @property
+    def rear_wheel_radius_mm(self) -> float | None:
+        """The rear wheel's, where it is another than the front's."""
+        if self.rear_bead_mm is None and self.rear_tyre_mm is None:
+            return None
+        return (self.rear_bead_mm or self.bead_mm) / 2 + (self.rear_tyre_mm or self.tyre_mm)
+
+    @property
     def axis_behind_bb_mm(self) -> float:
-        """How far the seat tube's axis passes behind the BB: 0 unless the tube is kinked (handbook 4)."""
+        """How far the seat tube's axis passes behind the BB: 0 unless the tube is kinked."""
         if self.seat_angle_effective_deg is None or self.effective_at_mm is None:
             return 0.0
-        gamma = radians(self.seat_angle_deg)
-        back = self.effective_at_mm / tan(radians(self.seat_angle_effective_deg))
-        return back * sin(gamma) - self.effective_at_mm * cos(gamma)
+        return axis_behind_bb_mm(self.seat_angle_effective_deg, self.effective_at_mm, self.seat_angle_deg)
+
+    @property
+    def stated_kinds(self) -> Kinds:
+        """How the chart says that its lengths are measured."""
+        return Kinds(self.front_centre_kind, self.chainstay_kind, self.fork_length_kind)
 
     def given(self) -> dict[str, float]:
-        """The charted numbers that stood in the chart itself."""
+        """The charted numbers that stood in the chart itself, as they are measured in it."""
         kept = {k: getattr(self, k) for k in CHARTED if k not in (*self.derived, *self.assumed)}
         # A cup of 0 is nobody's statement: the audit takes an integrated bearing by itself.
-        return {k: v for k, v in kept.items() if v is not None and not (k == "lower_cup_mm" and v == 0)}
+        made = {k: v for k, v in kept.items() if v is not None and not (k == "lower_cup_mm" and v == 0)}
+        if self.rear_wheel_radius_mm is not None:
+            made |= {"wheel_radius_mm": self.wheel_radius_mm, "rear_wheel_radius_mm": self.rear_wheel_radius_mm}
+        return made
 
     def geometry(self) -> FrameGeometry:
         """The core's frame; raises ``GeometryError`` for a frame that cannot be."""
         check_kinked(self.seat_angle_effective_deg, self.effective_at_mm)
+        rear = self.rear_wheel_radius_mm
+        lengths = {n: getattr(self, n) for n in ("front_centre_mm", "chainstay_mm", "fork_length_mm", "fork_offset_mm")}
+        lengths |= {"bb_drop_mm": self.bb_drop_mm, "wheel_radius_mm": self.wheel_radius_mm}
+        lengths |= {} if rear is None else {"rear_wheel_radius_mm": rear}
+        lengths = straight(lengths, kinds_of(self.given(), self.stated_kinds)[0])
         return FrameGeometry(
             stack_mm=self.stack_mm, reach_mm=self.reach_mm, head_angle_deg=self.head_angle_deg,
             seat_angle_deg=self.seat_angle_deg, seat_tube_mm=self.seat_tube_mm,
-            head_tube_mm=self.head_tube_mm, fork_length_mm=self.fork_length_mm,
-            fork_offset_mm=self.fork_offset_mm, bb_drop_mm=self.bb_drop_mm, chainstay_mm=self.chainstay_mm,
-            front_centre_mm=self.front_centre_mm, wheel_radius_mm=self.wheel_radius_mm,
+            head_tube_mm=self.head_tube_mm, fork_length_mm=lengths["fork_length_mm"],
+            fork_offset_mm=self.fork_offset_mm, bb_drop_mm=self.bb_drop_mm, chainstay_mm=lengths["chainstay_mm"],
+            front_centre_mm=lengths["front_centre_mm"], wheel_radius_mm=self.wheel_radius_mm,
             rim_radius_mm=self.bead_mm / 2, cover_mm=self.cover_mm, spacer_limit_mm=self.spacer_limit_mm,
-            step_through_mm=self.step_through_mm,
+            step_through_mm=self.step_through_mm, axis_behind_bb_mm=self.axis_behind_bb_mm,
+            rear_wheel_radius_mm=rear,
+            rear_rim_radius_mm=None if rear is None else (self.rear_bead_mm or self.bead_mm) / 2,
         ).checked()  # fmt: skip
 
 
@@ -136,8 +172,9 @@ def whole_chart(chart: dict[str, Any], kind: str) -> dict[str, Any]:
                 numbers[name] = float(value)
         except (TypeError, ValueError):
             return chart  # the field's own check says it better
+    kinds = Kinds(*(chart.get(n) or None for n in KINDS))
     try:
-        made = complete(numbers, kind)
+        made = complete(numbers, kind, kinds)
     except KeyError:
         return chart
     except WaymarkError as wrong:

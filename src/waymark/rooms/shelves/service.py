@@ -10,7 +10,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session, selectinload
 
 from waymark.core.errors import InputError, NotFoundError
-from waymark.core.frame import derive
+from waymark.core.frame.audit import audit_sizes
 from waymark.rooms.shelves import csvio
 from waymark.rooms.shelves.parts import PART, Part
 from waymark.rooms.shelves.schemas import (
@@ -55,18 +55,44 @@ def frame_size(session: Session, size_id: int) -> FrameSize:
     return _size(row)
 
 
-def shelved(size_id: int, size: FrameSize) -> ShelvedSize:
-    """A size as the shelf shows it, with what follows and what contradicts (chart audit)."""
-    chart = size.chart
-    geometry = chart.geometry()
-    audit = [
-        AuditMark(field=d.field, given=d.given, computed=d.computed, mends_all=d.mends_all)
-        for d in derive(chart.given()).disagreements
-    ]
+def shelved(size_id: int, size: FrameSize, marks: Sequence[AuditMark]) -> ShelvedSize:
+    """A size as the shelf shows it, with what follows from its chart and what contradicts it."""
+    geometry = size.chart.geometry()
     return ShelvedSize(
         id=size_id, size=size, ett_mm=geometry.ett_mm, trail_mm=geometry.trail_mm,
-        wheelbase_mm=geometry.wheelbase_mm, audit=audit,
+        wheelbase_mm=geometry.wheelbase_mm, audit=list(marks),
     )  # fmt: skip
+
+
+def audited(sizes: Sequence[FrameSize]) -> list[list[AuditMark]]:
+    """The likely misprints of each size, judged beside the sizes of the same frame, in their own order."""
+    made: list[list[AuditMark]] = [[] for _ in sizes]
+    frames: dict[str, list[int]] = {}
+    for i, size in enumerate(sizes):
+        frames.setdefault(size.frame, []).append(i)
+    for its in frames.values():
+        charts = [sizes[i].chart for i in its]
+        found = audit_sizes([c.given() for c in charts], [c.stated_kinds for c in charts])
+        for i, marks in zip(its, found, strict=True):
+            made[i] = [
+                AuditMark(field=d.field, given=d.given, computed=d.computed, mends_all=d.mends_all) for d in marks
+            ]
+    return made
+
+
+def shelved_sizes(session: Session) -> list[ShelvedSize]:
+    """Every size on the shelf as it shows them."""
+    kept = frame_sizes(session)
+    marks = audited([size for _, size in kept])
+    return [shelved(key, size, m) for (key, size), m in zip(kept, marks, strict=True)]
+
+
+def _shelved_one(session: Session, size_id: int, size: FrameSize) -> ShelvedSize:
+    """One size, new or changed, judged beside those of its frame on the shelf."""
+    beside = [(k, s) for k, s in frame_sizes(session) if s.frame == size.frame and k != size_id]
+    at = next((i for i, (_, s) in enumerate(beside) if s.chart.stack_mm > size.chart.stack_mm), len(beside))
+    row = [s for _, s in beside]
+    return shelved(size_id, size, audited([*row[:at], size, *row[at:]])[at])
 
 
 def parts(session: Session, kind: str | None = None) -> list[ShelvedPart]:
@@ -177,7 +203,7 @@ def enter_size(session: Session, edit: SizeEdit, size_id: int | None = None) -> 
     raw = {**facts, **edit.model_dump(exclude={"chart", "apply"}, exclude_none=True), "chart": cells}
     try:
         size = FrameSize.model_validate(raw)
-        made = shelved(size_id or 0, size)
+        made = _shelved_one(session, size_id or 0, size)
     except ValidationError as wrong:
         raise _refused(wrong, raw) from wrong
     if not edit.apply:
@@ -196,7 +222,7 @@ def enter_size(session: Session, edit: SizeEdit, size_id: int | None = None) -> 
         _take_out(session, row)
     put_frames(session, [size])
     key = next(k for k, s in frame_sizes(session) if s.label == size.label)
-    return shelved(key, size)
+    return _shelved_one(session, key, size)
 
 
 def _refused(wrong: ValidationError, raw: dict[str, Any]) -> InputError:
@@ -233,7 +259,9 @@ def mark_frame(session: Session, size_id: int, marks: Marks) -> list[ShelvedSize
         row.facts = {**row.facts, **marks.model_dump(exclude_none=True)}
     session.flush()
     session.info.pop(_FRAMES, None)
-    return [shelved(row.id, _size(row)) for row in frame.sizes]
+    sizes = [_size(row) for row in frame.sizes]
+    marked = zip(frame.sizes, sizes, audited(sizes), strict=True)
+    return [shelved(row.id, size, found) for row, size, found in marked]
 
 
 def _part_row(session: Session, part_id: int) -> PartRow:
