@@ -186,7 +186,7 @@ BAD: list[tuple[str, dict[str, Any], str]] = [
     ("cockpit.forward", {"reach_mm": None}, "reach_mm"),
     ("cockpit.forward", {"extra": 1}, "extra"),
     ("body.readouts", {"height_mm": 50}, "height_mm"),
-    ("hood.place", {"lever_arc_deg": 4, "ramp_deg": 8}, "lever_arc_deg"),
+    ("hood.place", {"lever_arc_deg": -140, "ramp_deg": 8}, "lever_arc_deg"),
     ("saddle.state", {"height_way": "inside leg"}, "saddle_height.way"),
     ("saddle.state", {"setback": 499, "setback_way": "mark", "height_mm": 300}, "setback"),
     ("search", {"discipline": "unicycle"}, "discipline"),

@@ -56,7 +56,6 @@ def _tubes(frame: FrameGeometry) -> list[tuple[str, Path]]:
     """Frame tubes as outlines in one list: stroked together, then filled together, they join as one."""
     u, n = steering_axis(frame.head_angle_deg)
     top, bottom = frame.head_top, frame.head_bottom
-    seat_top = frame.seat_tube_top
     rear, front = frame.rear_axle, frame.front_axle
     long = frame.head_tube_mm
     down_at = bottom + u.scaled(min(26.0, long * 0.3))

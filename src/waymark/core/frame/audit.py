@@ -15,9 +15,9 @@ from dataclasses import dataclass
 from math import cos, hypot, inf, log, radians, sin, sqrt
 from statistics import median
 
-from waymark.core.errors import GeometryError
 from waymark.core.frame import kernels
-from waymark.core.frame.derive import CUP_MOST_MM, Disagreement, Kinds, derive, grain, kinds_of, straight
+from waymark.core.frame.derive import Disagreement, derive, kinds_of, straight
+from waymark.core.frame.relations import CUP_MOST_MM, UNSAID, Kinds, grain
 
 Row = Mapping[str, float]
 
@@ -107,7 +107,7 @@ def audit_sizes(charts: Sequence[Row], kinds: Sequence[Kinds] | None = None) -> 
     ``charts`` are the sizes as published, smallest first, gaps and all. With fewer than three sizes each is judged by
     its own numbers alone.
     """
-    stated = kinds or [Kinds()] * len(charts)
+    stated = kinds or [UNSAID] * len(charts)
     if len(charts) < FEWEST_SIZES:
         return [derive(c, k).disagreements for c, k in zip(charts, stated, strict=True)]
     # A maker measures all sizes alike: what most of them tell goes for the one whose wheelbase is wrong too.

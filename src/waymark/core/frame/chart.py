@@ -11,7 +11,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from waymark.core.errors import GeometryError, InputError
-from waymark.core.frame.derive import Disagreement, Kinds, derive
+from waymark.core.frame.derive import Disagreement, derive
+from waymark.core.frame.relations import UNSAID, Kinds
 from waymark.core.rules.house import HouseDefault
 
 # Without these nothing can be drawn or searched; in this order they are assumed where nothing gives them.
@@ -64,7 +65,7 @@ class Chart:
     kinds: Kinds
 
 
-def complete(given: Mapping[str, float], kind: str, kinds: Kinds = Kinds()) -> Chart:  # noqa: B008 - a frozen value
+def complete(given: Mapping[str, float], kind: str, kinds: Kinds = UNSAID) -> Chart:
     """The chart made whole for a frame of use ``kind``, mm and degrees as in ``derive``.
 
     Where only the effective seat angle stands there the tube is taken as straight, and said to be.

@@ -77,7 +77,8 @@ def saddle_from_statements(
     """S from one height and one setback statement.
 
     ``setback`` is mm behind the BB, or degrees where the way is ``angle``. Raises ``GeometryError`` where
-    the setback is longer than the height reaches or the saddle would be no higher than the BB, ``InputError`` for an unknown way.
+    the setback is longer than the height reaches or the saddle would be no higher than the BB, ``InputError``
+    for an unknown way.
     """
     at = _placed(height_way, height_mm, setback_way, setback, context)
     if at.y_mm <= 0:

@@ -57,6 +57,7 @@ class Net:
 def make_net(
     readings: Sequence[Reading], names: Sequence[str], known: Mapping[str, Mark], floor: bool, height: float
 ) -> Net:
+    """The net of ``readings`` between the unknown points ``names`` and the ``known`` ones."""
     rows = {name: i for i, name in enumerate([*names, *known])}
     kinds = np.array([r.kind for r in readings])
     return Net(

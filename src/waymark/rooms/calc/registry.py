@@ -25,7 +25,7 @@ from waymark.core.cockpit import (
 )
 from waymark.core.cockpit.level import block_mm, pitch_deg
 from waymark.core.frame import derive
-from waymark.core.frame.derive import Kinds
+from waymark.core.frame.relations import Kinds
 from waymark.core.marks import Mark, rotate_position
 from waymark.core.position import (
     HEIGHT_WAYS,

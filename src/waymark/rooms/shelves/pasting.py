@@ -19,7 +19,16 @@ from waymark.rooms.shelves import service
 from waymark.rooms.shelves.base import Names, Strict, mm
 from waymark.rooms.shelves.csvio import FORMULA_STARTS, bad_line
 from waymark.rooms.shelves.headings import HEADINGS, WHEELS_MM, Unit, names_sizes, quantity_of, unit_of
-from waymark.rooms.shelves.schemas import KINDS, FrameChart, FrameSize, Kind, Material, Measured, MeasuredFork, ShelvedSize
+from waymark.rooms.shelves.schemas import (
+    KINDS,
+    FrameChart,
+    FrameSize,
+    Kind,
+    Material,
+    Measured,
+    MeasuredFork,
+    ShelvedSize,
+)
 
 MOST_LETTERS = 200_000
 MOST_SIZES, MOST_ROWS = 40, 80
@@ -385,7 +394,8 @@ def _size(index: int, label: str, rows: list[PastedRow], page: Paste) -> PastedS
     kinds = {n: k for n in KINDS if (k := getattr(page, n)) is not None}
     raw = {
         "frame": page.frame or "this frame", "kind": page.kind, "material": page.material, "size": label,
-        "source": page.source, "dated": page.dated, "tags": page.tags, "price_band": page.price_band, "chart": {**chart, **kinds},
+        "source": page.source, "dated": page.dated, "tags": page.tags, "price_band": page.price_band,
+        "chart": {**chart, **kinds},
     }  # fmt: skip
     try:
         return PastedSize(label=label, made=service.shelved(0, FrameSize.model_validate(raw), []))

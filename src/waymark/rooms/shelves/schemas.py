@@ -9,8 +9,9 @@ from pydantic import BaseModel, Field, ValidationInfo, model_validator
 from waymark.core.errors import WaymarkError
 from waymark.core.frame import FrameGeometry, complete
 from waymark.core.frame.chart import CHARTED, check_kinked
-from waymark.core.frame.derive import Kinds, kinds_of, straight
+from waymark.core.frame.derive import kinds_of, straight
 from waymark.core.frame.kernels import axis_behind_bb_mm
+from waymark.core.frame.relations import Kinds
 from waymark.rooms.shelves.base import Names, Stocked, Strict, mm
 from waymark.rooms.shelves.parts import Part
 
