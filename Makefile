@@ -59,10 +59,12 @@ test: setup browser lint
 bench: setup
 	PYTHONPATH=. $(PY) bench/search.py
 	$(PY) bench/sheet.py
+	$(PY) bench/start.py
 
-# How often the survey names a slip rightly: the table of docs/measuring.md.
+# How often a slip and a misprint are named rightly: the tables of docs/measuring.md and docs/shelves.md.
 rates: setup
 	$(PY) bench/rates.py
+	$(PY) bench/chart_rates.py
 
 shots: setup browser
 	PYTHONPATH=. $(PY) tools/make_shots.py

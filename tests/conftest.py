@@ -18,6 +18,10 @@ settings.register_profile("house", deadline=None, suppress_health_check=[HealthC
 settings.load_profile("house")
 
 
+# What shows that a write without a body of JSON comes from here.
+PROVEN = {"Waymark-Request": "1"}
+
+
 @pytest.fixture(scope="session")
 def demo_file(tmp_path_factory: pytest.TempPathFactory) -> Path:
     """A store with the demo in it, made once; tests take copies."""
@@ -51,12 +55,12 @@ def demo_store(tmp_path: Path, demo_file: Path) -> Iterator[Store]:
 @pytest.fixture
 def empty(store: Store) -> Iterator[TestClient]:
     """A client on an empty fit room."""
-    with TestClient(make_app(store), raise_server_exceptions=False) as client:
+    with TestClient(make_app(store), raise_server_exceptions=False, headers=PROVEN) as client:
         yield client
 
 
 @pytest.fixture
 def demo(demo_store: Store) -> Iterator[TestClient]:
     """A client on the demo."""
-    with TestClient(make_app(demo_store), raise_server_exceptions=False) as client:
+    with TestClient(make_app(demo_store), raise_server_exceptions=False, headers=PROVEN) as client:
         yield client

@@ -13,7 +13,7 @@ from waymark.core.cockpit import Stem, bar_clamp
 from waymark.core.errors import GeometryError, InputError, WaymarkError
 from waymark.core.frame import FrameGeometry, complete, derive
 from waymark.core.frame.audit import audit_sizes
-from waymark.core.frame.chart import CHARTED, NEEDED, USUAL, check_kinked
+from waymark.core.frame.chart import NEEDED, USUAL, check_kinked
 from waymark.core.frame.kernels import axis_behind_bb_mm, ett_kinked_mm
 from waymark.core.frame.made import made_to_measure, stem_offset
 from waymark.core.frame.relations import Kinds

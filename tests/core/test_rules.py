@@ -124,7 +124,7 @@ def test_plausible_bodies() -> None:
 FACTS = dict(
     post_from_bb_mm=677, post_showing_mm=177, post_name="Mast", slide_mm=11, nose_behind_bb_mm=54, under_mm=(10, 5),
     over_mm=(), cover_mm=8, stem_length_mm=90, stem_stands_deg=-6, stem_turned=False, hand_ahead_mm=85,
-    hand_above_mm=12, drop_bar=True, foot_stack_mm=25, crank_mm=172.5,
+    hand_above_mm=12, contact="hood", foot_stack_mm=25, crank_mm=172.5,
 )  # fmt: skip
 
 
@@ -152,7 +152,7 @@ def test_steps_are_in_the_order_of_work_and_fit_the_card() -> None:
 
 def test_steps_of_a_flat_bar_and_a_turned_stem() -> None:
     more = {
-        "drop_bar": False,
+        "contact": "grip",
         "hand_ahead_mm": -36,
         "stem_stands_deg": 10,
         "stem_turned": True,
@@ -160,10 +160,34 @@ def test_steps_of_a_flat_bar_and_a_turned_stem() -> None:
     }
     steps = steps_for(SetupFacts(**{**FACTS, **more, "nose_behind_bb_mm": -12}))
     text = " ".join(s.what + " " + s.check for s in steps)
-    assert "Grips: centre 36 behind the bar clamp" in text
+    assert steps[7].what == "Grips: centre 36 behind the bar clamp, 12 above, both alike."
     assert "+10°, the high way round, turned over" in text
     assert "clamped at their middle" in text
     assert "nose 12 ahead of BB" in text
+
+
+@pytest.mark.parametrize(
+    ("contact", "what", "check", "bolt", "last"),
+    [
+        ("hood", "Hoods: hollow 85 ahead of the bar clamp, 12 above, both alike.", "palm in line with the forearm",
+         "lever clamps", "Measure saddle and hoods; write them in Built, above."),
+        ("grip", "Grips: centre 85 ahead of the bar clamp, 12 above, both alike.",
+         "wrist straight, weight on the whole palm", "grip and lever clamps",
+         "Measure saddle and grips; write them in Built, above."),
+        ("pad", "Pads: centre 85 ahead of the bar clamp, 12 above, both alike; extension ends 252 ahead of the pads, "
+         "18 above.", "forearm along the pad, elbow just behind it", "pad and extension bolts",
+         "Measure saddle, pads and extension ends; write them in Built, above."),
+        ("extension", "Extensions: end 85 ahead of the bar clamp, 12 above, both alike.", "wrist straight at the end",
+         "extension bolts", "Measure saddle and extension ends; write them in Built, above."),
+    ],
+)  # fmt: skip
+def test_each_kind_of_contact_has_its_own_sentences(contact: str, what: str, check: str, bolt: str, last: str) -> None:
+    steps = steps_for(SetupFacts(**{**FACTS, "contact": contact, "end_ahead_mm": 252, "end_above_mm": 18}))
+    assert (steps[7].what, steps[7].check, steps[7].bolt) == (what, check, bolt)
+    assert steps[-1].what == last
+    others = {"hood", "grip", "pad", "extension"} - {contact} - ({"extension"} if contact == "pad" else set())
+    said = " ".join(f"{s.what} {s.check} {s.bolt}" for s in steps).lower()
+    assert not any(f"{other}s" in said for other in others)
 
 
 def test_steps_without_a_post_leave_it_out() -> None:

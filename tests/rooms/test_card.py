@@ -61,6 +61,26 @@ def test_screen_and_paper_read_one_list(demo: TestClient) -> None:
     for word in words:
         assert word in text
     assert any(w.startswith("Grips: centre") for w in words)
+    assert not any("hood" in w.lower() for w in words)
+
+
+def test_a_card_for_arm_pads_places_the_pads_and_the_ends(demo: TestClient) -> None:
+    fit = next(x["id"] for x in demo.get("/api/fits").json() if carries_pads(demo, x["id"]))
+    lines = [i["text"] for page in demo.get(f"/api/fits/{fit}/card").json() for i in page["items"] if i.get("text")]
+    said = " ".join(lines)
+    cells = {row["mark"]: row["cells"]["plan"] for row in demo.get(f"/api/fits/{fit}/sheet?view=setup").json()["ledger"]}
+    assert "Pads: centre" in said
+    assert "both alike; extension ends" in said
+    assert "Measure saddle, pads and extension ends; write them in Built, above." in said
+    assert "hood" not in said.lower()
+    assert cells["hand"]["show_x"] in said
+
+
+def carries_pads(demo: TestClient, fit: int) -> bool:
+    """Whether a demo file has a plan under arm pads."""
+    sheet = demo.get(f"/api/fits/{fit}/sheet?view=setup").json()
+    row = next(r for r in sheet["ledger"] if r["mark"] == "hand")
+    return row["label"] == "Pads" and row["cells"].get("plan") is not None
 
 
 def test_no_card_before_there_is_a_plan(demo: TestClient) -> None:

@@ -34,9 +34,55 @@ def test_foreign_origins_are_refused(empty: TestClient, origin: str) -> None:
     assert empty.get("/api/riders").json() == []
 
 
-def test_own_origin_is_served(empty: TestClient) -> None:
-    answer = empty.post("/api/riders", json={"name": "x"}, headers={"Origin": "http://localhost:8717"})
-    assert answer.status_code == 200
+@pytest.mark.parametrize(
+    ("host", "origin", "good"),
+    [
+        ("localhost:8717", "http://localhost:8717", True), ("localhost:8717", "http://localhost:9999", False),
+        ("localhost:8717", "http://localhost", False), ("localhost", "http://localhost", True),
+        ("localhost", "http://localhost:80", True), ("localhost:8717", "http://127.0.0.1:8717", False),
+        ("[::1]:8717", "http://[::1]:8717", True), ("localhost:8717", "ftp://localhost:8717", False),
+        ("localhost:8717", "http://x@localhost:8717", False), ("localhost:8717", "http://localhost:port", False),
+    ],
+)  # fmt: skip
+def test_only_the_houses_own_origin_at_its_own_port_is_served(
+    empty: TestClient, host: str, origin: str, good: bool
+) -> None:
+    answer = empty.post("/api/riders", json={"name": "x"}, headers={"Origin": origin, "Host": host})
+    assert (answer.status_code, len(empty.get("/api/riders").json())) == ((200, 1) if good else (403, 0))
+
+
+def test_what_another_site_could_send_unasked_needs_proof(demo: TestClient) -> None:
+    own = {"Origin": "http://testserver"}
+    fit = demo.get("/api/fits").json()[0]["id"]
+    picture = {"file": ("x.png", b"no picture", "image/png")}
+    plain = TestClient(demo.app, raise_server_exceptions=False)
+    for write in (
+        lambda h: plain.post(f"/api/fits/{fit}/photos", files=picture, headers=h),
+        lambda h: plain.delete("/api/shelves/parts/1", headers=h),
+        lambda h: plain.post("/api/riders", content=b'{"name": "x"}', headers={"Content-Type": "text/plain", **h}),
+    ):
+        refused = write({})
+        assert (refused.status_code, refused.json()["code"]) == (403, "proof")
+        assert write({"Sec-Fetch-Site": "cross-site", "Waymark-Request": "1"}).json()["code"] == "proof"
+        assert write(own).status_code != 403
+        assert write({"Waymark-Request": "1"}).status_code != 403
+
+
+def test_the_loopbacks_names_are_answered_to_from_this_machine_only(store: Store) -> None:
+    app = make_app(store, ["fitroom.lan"])
+    for client, host, good in (
+        (("127.0.0.1", 5000), "localhost:8717", True), (("::1", 5000), "[::1]:8717", True),
+        (("::ffff:127.0.0.1", 5000), "localhost", True), (("192.168.1.7", 5000), "localhost:8717", False),
+        (("192.168.1.7", 5000), "127.0.0.1", False), (("192.168.1.7", 5000), "fitroom.lan:8717", True),
+        (("nonsense", 5000), "localhost", False),
+    ):  # fmt: skip
+        answer = TestClient(app, client=client).get("/api/fits", headers={"Host": host})
+        assert answer.status_code == (200 if good else 403), (client, host)
+
+
+def test_answers_of_the_api_are_never_stored(demo: TestClient) -> None:
+    for path in ("/api/fits", "/api/riders", "/api/nothing"):
+        assert demo.get(path).headers["cache-control"] == "no-store"
 
 
 def test_a_name_given_is_answered_to(store: Store) -> None:

@@ -55,6 +55,12 @@ class ConflictError(WaymarkError):
     code = "conflict"
 
 
+class TooLargeError(WaymarkError):
+    """More than is taken at once."""
+
+    code = "too_large"
+
+
 class StoppedError(WaymarkError):
     """Long work was stopped by the one who watched it."""
 

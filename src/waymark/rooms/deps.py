@@ -5,9 +5,10 @@ from __future__ import annotations
 from typing import Annotated, Any
 
 from fastapi import Depends, Path, Request
-from pydantic import BaseModel, ValidationError
+from pydantic import ValidationError
 
 from waymark.core.errors import InputError
+from waymark.rooms.errors import ErrorBody
 from waymark.storage import Store
 
 
@@ -16,16 +17,6 @@ def refused(wrong: ValidationError) -> InputError:
     first = wrong.errors(include_url=False, include_context=False)[0]
     place = ".".join(str(p) for p in first["loc"])
     return InputError(f"{place}: {first['msg']}", field=place, kept=str(first.get("input"))[:80])
-
-
-class ErrorBody(BaseModel):
-    """The one error body."""
-
-    code: str
-    message: str
-    field: str | None = None
-    allowed: str | None = None
-    kept: str | None = None
 
 
 def _store(request: Request) -> Store:
@@ -40,3 +31,5 @@ StoreDep = Annotated[Store, Depends(_store)]
 ERRORS: dict[int | str, dict[str, Any]] = {
     status: {"model": ErrorBody} for status in (400, 404, 409, 413, 422)
 }
+
+__all__ = ["ERRORS", "MOST_KEY", "ErrorBody", "Key", "StoreDep", "refused"]

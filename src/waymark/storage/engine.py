@@ -2,13 +2,22 @@
 
 from __future__ import annotations
 
+import os
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from pathlib import Path
+from threading import Event, Lock, Thread
 from typing import Any
 
 from sqlalchemy import Engine, create_engine, event, text
+from sqlalchemy.exc import DBAPIError
 from sqlalchemy.orm import Session
+
+# Health and addresses lie in it: nobody but the house reads it.
+OWNER_ONLY = 0o600
+# How long a write waits for another, ms; how long a scrub rests between tries, s.
+BUSY_MS = 5000
+SCRUB_REST_S = 2.0
 
 
 class Store:
@@ -16,6 +25,9 @@ class Store:
 
     def __init__(self, engine: Engine) -> None:
         self.engine = engine
+        self.closed = Event()
+        self._scrubbing = Lock()
+        self._later: Thread | None = None
 
     @contextmanager
     def looking(self) -> Iterator[Session]:
@@ -35,20 +47,57 @@ class Store:
                 session.rollback()
                 raise
 
-    def scrub(self) -> None:
-        """Let nothing that was deleted stay in the write-ahead log; deleted pages are overwritten as they go."""
+    def scrub(self) -> bool:
+        """Let nothing that was deleted stay in the write-ahead log; deleted pages are overwritten as they go.
+
+        While somebody else still reads the old pages they cannot go: then it waits for them, goes on waiting beside
+        other work until they are gone, and answers False.
+        """
+        if self._scrubbed():
+            return True
+        with self._scrubbing:
+            if self._later is None or not self._later.is_alive():
+                self._later = Thread(target=self._scrub_later, name="scrub", daemon=True)
+                self._later.start()
+        return False
+
+    def scrubbed(self, timeout_s: float | None = None) -> bool:
+        """Wait for a scrub that goes on beside other work; whether none is left."""
+        later = self._later
+        if later is not None:
+            later.join(timeout_s)
+        return later is None or not later.is_alive()
+
+    def _scrubbed(self) -> bool:
         with self.engine.connect() as connection:
-            connection.execute(text("PRAGMA wal_checkpoint(TRUNCATE)"))
+            busy, _, _ = connection.execute(text("PRAGMA wal_checkpoint(TRUNCATE)")).one()
+        return not busy
+
+    def _scrub_later(self) -> None:
+        while not self.closed.is_set():
+            with suppress(DBAPIError):
+                if self._scrubbed():
+                    return
+            self.closed.wait(SCRUB_REST_S)
 
     def close(self) -> None:
         """Let go of the file."""
+        self.closed.set()
         self.engine.dispose()
 
 
 def open_store(path: Path) -> Store:
-    """The store at ``path``, its folder made where missing; foreign keys, WAL and secure deletion on every connection."""
-    path.parent.mkdir(parents=True, exist_ok=True)
-    engine = create_engine(f"sqlite:///{path}", connect_args={"check_same_thread": False})
+    """The store at ``path``, its folder made where missing; foreign keys, WAL and secure deletion on every connection.
+
+    The file is the owner's alone, and its log and index with it. What was written is on the disk before it is
+    answered for. No parameter of a statement ever reaches a log.
+    """
+    if str(path) != ":memory:":
+        path.parent.mkdir(parents=True, exist_ok=True)
+        _owner_only(path)
+    engine = create_engine(
+        f"sqlite:///{path}", connect_args={"check_same_thread": False}, hide_parameters=True
+    )
 
     @event.listens_for(engine, "connect")
     def _prepare(connection: Any, _record: Any) -> None:
@@ -57,12 +106,21 @@ def open_store(path: Path) -> Store:
         cursor = connection.cursor()
         for pragma in (
             "foreign_keys=ON",
+            f"busy_timeout={BUSY_MS}",
             "journal_mode=WAL",
-            "busy_timeout=5000",
-            "synchronous=NORMAL",
+            "synchronous=FULL",
             "secure_delete=ON",
         ):
             cursor.execute(f"PRAGMA {pragma}")
         cursor.close()
 
     return Store(engine)
+
+
+def _owner_only(path: Path) -> None:
+    """Make the file where it is missing, and take from everybody else what they may do with it and its neighbours."""
+    with suppress(FileExistsError):
+        os.close(os.open(path, os.O_CREAT | os.O_EXCL | os.O_WRONLY, OWNER_ONLY))
+    for file in (path, *(path.with_name(path.name + end) for end in ("-wal", "-shm"))):
+        with suppress(OSError):
+            file.chmod(file.stat().st_mode & OWNER_ONLY)

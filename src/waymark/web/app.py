@@ -74,6 +74,15 @@ def make_app(
     return app
 
 
+def _file(static: Path, path: str) -> Path | None:
+    """The built file of that name, if there is one; a name too long for any is none."""
+    try:
+        file = (static / path).resolve()
+        return file if path and file.is_file() and static in file.parents else None
+    except (OSError, ValueError):
+        return None
+
+
 def _serve_front(app: FastAPI, static: Path) -> None:
     @app.api_route(
         "/api/{rest:path}", methods=["GET", "POST", "PUT", "PATCH", "DELETE"], include_in_schema=False
@@ -87,8 +96,8 @@ def _serve_front(app: FastAPI, static: Path) -> None:
         """Built files as they are; every other address is the front end's own."""
         if "\x00" in path:
             return errors.answer(404, ErrorBody(code="not_found", message="There is nothing here."))
-        file = (static / path).resolve() if path else static
-        if file.is_file() and static in file.parents:
+        file = _file(static, path)
+        if file is not None:
             cache = FOREVER if path.startswith("assets/") else "no-cache"
             return FileResponse(file, headers={"Cache-Control": cache})
         index = static / "index.html"

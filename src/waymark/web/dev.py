@@ -7,12 +7,10 @@ from pathlib import Path
 
 from fastapi import FastAPI
 
-from waymark.storage import open_store, upgrade
+from waymark.storage import start_store
 from waymark.web.app import make_app
 
 
 def app() -> FastAPI:
     """The application on the store named by ``WAYMARK_DATA``."""
-    store = open_store(Path(os.environ.get("WAYMARK_DATA", "var/waymark.sqlite3")))
-    upgrade(store)
-    return make_app(store)
+    return make_app(start_store(Path(os.environ.get("WAYMARK_DATA", "var/waymark.sqlite3"))))

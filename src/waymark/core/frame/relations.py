@@ -242,6 +242,8 @@ def _reach_from_ett(k: Known) -> float:
 
 
 def _stack_from_ett(k: Known) -> float:
+    if _at_stack(k):
+        return (k["ett_mm"] - k["reach_mm"]) * tan(radians(k["seat_angle_effective_deg"]))
     slope = tan(radians(k["seat_angle_deg"]))
     return (k["ett_mm"] - _ett({**k, "stack_mm": 0.0})) * slope
 

@@ -59,7 +59,7 @@ class Cockpits:
         )  # fmt: skip
         rank = [goal.stem_window.rank(c.length_mm) for c in cockpits]
         self.order = [(rank[i], places[t].effort) for t, (i, _) in enumerate(self.pairs)]
-        self.maker = [c.key.split("#")[0] for c in of]
+        self.maker = [c.maker for c in of]
         self.anywhere = np.array([not c.named_only for c in of], np.bool_)
 
     def pick(self, frame: FrameOption) -> CockpitPick | None:

@@ -112,7 +112,8 @@ class BarOption:
 class CockpitOption:
     """One listed combination of a one-piece cockpit: stem and bar in one, with its own spacers.
 
-    ``key`` begins with the cockpit's name before a #. ``named_only``: looked at only on frames that name it.
+    ``maker`` is the cockpit's name as frames name it, the key's part before its first # where it is not given.
+    ``named_only``: looked at only on frames that name it.
     """
 
     key: str
@@ -125,6 +126,12 @@ class CockpitOption:
     places: tuple[Place, ...]
     rung: int = DEAR_PART
     named_only: bool = False
+    name: str | None = None
+
+    @property
+    def maker(self) -> str:
+        """The cockpit's name, as a frame's list of allowed ones has it."""
+        return self.key.split("#")[0] if self.name is None else self.name
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,13 +3,34 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Literal
 
 from waymark.core.units.show import MINUS
+
+# What carries the rider's hands or forearms on a bar.
+Contact = Literal["hood", "grip", "pad", "extension"]
+_PLACES: dict[Contact, str] = {
+    "hood": "Hoods: hollow", "grip": "Grips: centre", "pad": "Pads: centre", "extension": "Extensions: end",
+}  # fmt: skip
+_CHECKS: dict[Contact, tuple[str, str]] = {
+    "hood": ("palm in line with the forearm", "lever clamps"),
+    "grip": ("wrist straight, weight on the whole palm", "grip and lever clamps"),
+    "pad": ("forearm along the pad, elbow just behind it", "pad and extension bolts"),
+    "extension": ("wrist straight at the end", "extension bolts"),
+}
+_MEASURED: dict[Contact, str] = {
+    "hood": "saddle and hoods", "grip": "saddle and grips", "pad": "saddle, pads and extension ends",
+    "extension": "saddle and extension ends",
+}  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
 class SetupFacts:
-    """What the steps speak of. Lengths mm; spacer tuples from the frame up."""
+    """What the steps speak of. Lengths mm; spacer tuples from the frame up.
+
+    ``contact`` is what ``hand_ahead_mm`` and ``hand_above_mm`` place from the bar clamp; on pads ``end_ahead_mm`` and
+    ``end_above_mm`` lead from the pad's centre to the extension's end.
+    """
 
     post_from_bb_mm: float | None
     post_showing_mm: float | None
@@ -24,10 +45,12 @@ class SetupFacts:
     stem_turned: bool
     hand_ahead_mm: float
     hand_above_mm: float
-    drop_bar: bool
+    contact: Contact
     foot_stack_mm: float
     crank_mm: float
     bar_stands: str = ""
+    end_ahead_mm: float | None = None
+    end_above_mm: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,22 +102,33 @@ def steps_for(f: SetupFacts) -> list[Step]:
             "stem, bar",
         ),
     ]
-    hand = "Hoods: hollow" if f.drop_bar else "Grips: centre"
-    height = f"{abs(f.hand_above_mm):.0f} {'above' if f.hand_above_mm >= 0 else 'below'}"
-    side = "ahead of" if f.hand_ahead_mm >= 0 else "behind"
-    way = f"{abs(f.hand_ahead_mm):.0f} {side} the bar clamp, {height}, both alike."
+    check, bolts = _CHECKS[f.contact]
     steps += [
-        Step(f"{hand} {way}", "palm in line with the forearm", "lever clamps"),
+        Step(f"{_PLACES[f.contact]} {_from(f.hand_ahead_mm, f.hand_above_mm, 'the bar clamp')}, both alike{_end(f)}.",
+             check, bolts),
         Step(
             f"Pedals and cleats as before; pedal axle to sole {f.foot_stack_mm:g}, cranks {f.crank_mm:g}.",
             "heels free of crank and stay",
             "cleat bolts",
         ),
         Step(
-            "Measure saddle and hand; write them in Built, above.", "outside the box: stop and ask the fitter"
+            f"Measure {_MEASURED[f.contact]}; write them in Built, above.",
+            "outside the box: stop and ask the fitter",
         ),
-    ]
+    ]  # fmt: skip
     return steps
+
+
+def _from(ahead_mm: float, above_mm: float, what: str) -> str:
+    """A place from another: how far ahead of or behind it, above or below it."""
+    side = "ahead of" if ahead_mm >= 0 else "behind"
+    return f"{abs(ahead_mm):.0f} {side} {what}, {abs(above_mm):.0f} {'above' if above_mm >= 0 else 'below'}"
+
+
+def _end(f: SetupFacts) -> str:
+    if f.contact != "pad" or f.end_ahead_mm is None or f.end_above_mm is None:
+        return ""
+    return f"; extension ends {_from(f.end_ahead_mm, f.end_above_mm, 'the pads')}"
 
 
 def _side(behind_mm: float) -> str:

@@ -22,6 +22,7 @@ TOGETHER = 0.95
 UNCHECKED = 0.02
 # Standardised residuals this near each other, as a share, are equal but for their last digits.
 LIKE = 1e-6
+LOOKED_AGAIN = 4
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,7 +65,8 @@ def judge_readings(
     while True:
         kept = [r for r in readings if r.key not in left_out]
         # From the marks just had: one reading less moves them little, and never to their mirror image.
-        found = adjust(kept, guesses, bb_height_mm, fixed, found)
+        # Where many are wrong no other place is looked for any more: nothing would be sure of it.
+        found = adjust(kept, guesses, bb_height_mm, fixed, found, look=len(left_out) < LOOKED_AGAIN)
         worst = _worst(found, held)
         if not worst or len(left_out) >= len(readings) // 3:
             break

@@ -5,13 +5,13 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-from fastapi import APIRouter
 from pydantic import BaseModel
 
 from waymark.rooms.calc.registry import CALCULATIONS, Calculation, listing
 from waymark.rooms.deps import ERRORS
+from waymark.rooms.doorway import checked, room_router, unchecked_body
 
-router = APIRouter(prefix="/api/calc", tags=["calc"], responses=ERRORS)
+router = room_router("/api/calc", "calc", ERRORS)
 
 
 @router.get("", operation_id="list_calculations")
@@ -21,10 +21,11 @@ def list_calculations() -> list[dict[str, Any]]:
 
 
 def _endpoint(calculation: Calculation) -> Callable[..., BaseModel]:
+    # Checked here and not by the framework, which would do it on the event loop: a shelf of thousands takes seconds.
     def run(question: Any) -> BaseModel:
-        return calculation.run(question)
+        return calculation.run(checked(calculation.takes, question))
 
-    run.__annotations__["question"] = calculation.takes
+    run.__annotations__["question"] = unchecked_body(calculation.takes)
     run.__doc__ = calculation.says.capitalize() + "."
     return run
 

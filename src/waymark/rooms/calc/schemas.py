@@ -375,7 +375,7 @@ class SurveyIn(In):
     """Readings of one bike; the point ``bb`` is the origin. ``bb_height_mm`` where it is known."""
 
     points: dict[str, Guess] = Field(default_factory=dict, max_length=40)
-    observations: list[Observation] = Field(min_length=1, max_length=200)
+    observations: list[Observation] = Field(min_length=1, max_length=80)
     bb_height_mm: float | None = num(50, 600, default=None)
 
 

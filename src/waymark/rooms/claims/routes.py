@@ -4,18 +4,19 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import APIRouter, Query
+from fastapi import Query
 from pydantic import BaseModel
 
 from waymark.core.claims import CLAIMS
 from waymark.core.marks import Mark
 from waymark.rooms.deps import ERRORS, MOST_KEY, StoreDep
+from waymark.rooms.doorway import room_router
 from waymark.rooms.fits import fit_row, head_of, state_of
 from waymark.rooms.fits.layers import layers_of
 from waymark.rooms.fits.state import FitState
 from waymark.rooms.riders import Profile, profile_of
 
-router = APIRouter(prefix="/api/claims", tags=["claims"], responses=ERRORS)
+router = room_router("/api/claims", "claims", ERRORS)
 
 
 class ClaimNumber(BaseModel):

@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 from waymark.core.drawing.card import CardContent, CardRow, card_pages
 from waymark.core.drawing.primitives import DisplayList
 from waymark.core.errors import InputError
-from waymark.core.setup import SetupFacts, Step, steps_for
+from waymark.core.setup import Contact, SetupFacts, Step, steps_for
 from waymark.rooms.fits import (
     MARKS,
     FitRow,
@@ -72,6 +72,7 @@ def _steps(state: FitState, layers: Layers, under: tuple[float, ...], over: tupl
     if size is None or stem is None or plan is None:
         return []
     off = plan_off(state, layers.context)
+    contact, end = _contact(state, layers), layers.context.grip_off
     post_from_bb = None if b.post_exposed_mm is None else size.chart.seat_tube_mm + b.post_exposed_mm
     return steps_for(
         SetupFacts(
@@ -80,11 +81,24 @@ def _steps(state: FitState, layers: Layers, under: tuple[float, ...], over: tupl
             under_mm=under, over_mm=over, cover_mm=plan_cover_mm(state), stem_length_mm=stem.length_mm,
             stem_stands_deg=-stem.angle_deg if b.turned_over else stem.angle_deg, stem_turned=b.turned_over,
             hand_ahead_mm=off.x_mm, hand_above_mm=off.y_mm,
-            drop_bar=state.measure.bar is None or state.measure.bar.kind == "drop_bar",
+            contact=contact, end_ahead_mm=end.x_mm if contact == "pad" else None,
+            end_above_mm=end.y_mm if contact == "pad" else None,
             foot_stack_mm=layers.context.foot_stack_mm, crank_mm=layers.context.saddle.crank_mm,
             bar_stands=b.place.says if b.place else "",
         )
     )  # fmt: skip
+
+
+def _contact(state: FitState, layers: Layers) -> Contact:
+    """What the plan's marks of the hand stand for: by the pads carried, else by the bar that goes on."""
+    if layers.context.carried == "pads":
+        return "pad"
+    b, on_bike = state.build, state.measure.handlebar()
+    if b.cockpit is not None:
+        return "hood"
+    kind = {"drop_bar": "drop", "flat_bar": "flat", "aero_bar": "aero"}[b.bar.kind] if b.bar else on_bike
+    contacts: dict[str, Contact] = {"drop": "hood", "flat": "grip", "aero": "extension"}
+    return contacts[kind]
 
 
 def _bar_named(state: FitState) -> str:

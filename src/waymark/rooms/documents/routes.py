@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from fastapi import APIRouter, Response
+from fastapi import Response
 from pydantic import BaseModel
 
 from waymark.core.drawing.card import HEIGHT_MM, WIDTH_MM
@@ -14,9 +14,10 @@ from waymark.rooms.documents.builder import drawing_for
 from waymark.rooms.documents.card import card_for
 from waymark.rooms.documents.pdf import write_pdf
 from waymark.rooms.documents.svg import write_svg
+from waymark.rooms.doorway import room_router
 from waymark.rooms.fits import fit_row
 
-router = APIRouter(prefix="/api/fits/{fit_id}", tags=["documents"], responses=ERRORS)
+router = room_router("/api/fits/{fit_id}", "documents", ERRORS)
 
 
 class PageItem(BaseModel):

@@ -12,6 +12,7 @@ from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from waymark.core.errors import InputError
 from waymark.rooms.deps import refused
+from waymark.rooms.doorway import refuse_half_letters
 from waymark.rooms.fits.state import VERSION, FitState, migrated
 from waymark.rooms.riders import Profile
 
@@ -51,15 +52,17 @@ def read_file(text: str) -> FitFile:
     """A fit file from text of any known version; raises ``InputError`` naming the place that is wrong."""
     try:
         raw: Any = json.loads(text)
-    except (json.JSONDecodeError, RecursionError) as wrong:
-        where = f"line {wrong.lineno}" if isinstance(wrong, json.JSONDecodeError) else "nested too deep"
+    except (ValueError, RecursionError) as wrong:
+        where = "nested too deep" if isinstance(wrong, RecursionError) else "a number is too long"
+        where = f"line {wrong.lineno}" if isinstance(wrong, json.JSONDecodeError) else where
         raise InputError(
             f"This is not readable as JSON: {where}.", field="file", allowed="a waymark.json file"
         ) from wrong
+    refuse_half_letters(raw)
     if not isinstance(raw, dict) or raw.get("format") != FORMAT:
         raise InputError("This is no fit file.", field="format", allowed=FORMAT)
     version = raw.get("version")
-    if not isinstance(version, int) or version < 1:
+    if not isinstance(version, int) or isinstance(version, bool) or version < 1:
         raise InputError("The file has no version.", field="version", allowed=f"1 to {VERSION}")
     if version > VERSION:
         raise InputError(

@@ -4,14 +4,15 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import APIRouter, File, Form, Response
+from fastapi import File, Form, Response
 from pydantic import BaseModel
 
 from waymark.rooms.deps import ERRORS, Key, StoreDep
+from waymark.rooms.doorway import room_router
 from waymark.rooms.fits import history, photos
 from waymark.rooms.fits.tables import PhotoRow
 
-router = APIRouter(prefix="/api/fits", tags=["photos"], responses=ERRORS)
+router = room_router("/api/fits", "photos", ERRORS)
 
 
 class Photo(BaseModel):
@@ -44,8 +45,12 @@ def add_photo(
     store: StoreDep, fit_id: Key, file: Annotated[bytes, File()], caption: Annotated[str, Form()] = ""
 ) -> Photo:
     """Keep a photo: JPEG, PNG or WebP; everything but the picture is taken out."""
+    with store.looking() as session:
+        history.fit_row(session, fit_id)
+    # Decoded before the write begins: nobody waits for a picture.
+    it = photos.cleaned(file)
     with store.writing() as session:
-        return _line(photos.add_photo(session, history.fit_row(session, fit_id), file, caption))
+        return _line(photos.add_photo(session, history.fit_row(session, fit_id), it, caption))
 
 
 @router.get("/{fit_id}/photos/{photo_id}", operation_id="photo", response_class=Response)
@@ -53,8 +58,7 @@ def one_photo(store: StoreDep, fit_id: Key, photo_id: Key) -> Response:
     """The picture."""
     with store.looking() as session:
         row = photos.photo(session, history.fit_row(session, fit_id), photo_id)
-        headers = {"Cache-Control": "private, max-age=86400", "Content-Disposition": "inline"}
-        return Response(row.image, media_type=row.media_type, headers=headers)
+        return Response(row.image, media_type=row.media_type, headers={"Content-Disposition": "inline"})
 
 
 @router.delete("/{fit_id}/photos/{photo_id}", operation_id="remove_photo")
@@ -64,4 +68,6 @@ def remove_photo(store: StoreDep, fit_id: Key, photo_id: Key) -> list[Photo]:
         fit = history.fit_row(session, fit_id)
         session.delete(photos.photo(session, fit, photo_id))
         session.flush()
-        return [_line(row) for row in photos.photos_of(session, fit)]
+        left = [_line(row) for row in photos.photos_of(session, fit)]
+    store.scrub()
+    return left

@@ -5,12 +5,13 @@ from __future__ import annotations
 import io
 from dataclasses import dataclass
 from datetime import UTC, datetime
+from threading import Lock
 
 from PIL import Image, ImageOps, UnidentifiedImageError
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from waymark.core.errors import InputError, NotFoundError
+from waymark.core.errors import InputError, NotFoundError, TooLargeError
 from waymark.rooms.fits.tables import FitRow, PhotoRow
 
 MEDIA = {"JPEG": "image/jpeg", "PNG": "image/png", "WEBP": "image/webp"}
@@ -19,6 +20,7 @@ MOST_BYTES = 16_000_000
 MOST_PIXELS = 60_000_000
 LONGEST_SIDE = 2400
 MOST_PHOTOS = 40
+_DECODING = Lock()
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,15 +36,23 @@ class Cleaned:
 def cleaned(data: bytes) -> Cleaned:
     """The picture alone: upright, at most 2400 px long, drawn anew, so that place, time, camera and comments go.
 
-    Raises ``InputError`` for anything that is no such picture.
+    One picture is decoded at a time: each takes some hundred megabytes while it is. Raises ``TooLargeError`` beyond
+    the bounds, ``InputError`` for anything that is no such picture.
     """
     if len(data) > MOST_BYTES:
-        raise InputError("This picture is too large.", field="file", allowed=ALLOWED)
+        raise TooLargeError("This picture is too large; nothing of it was read.", field="file", allowed=ALLOWED)
+    with _DECODING:
+        return _decoded(data)
+
+
+def _decoded(data: bytes) -> Cleaned:
     try:
         with Image.open(io.BytesIO(data), formats=list(MEDIA)) as opened:
             form = opened.format or ""
             if opened.width * opened.height > MOST_PIXELS:
                 raise InputError("This picture has too many pixels.", field="file", allowed=ALLOWED)
+            # A JPEG is read at a half or a quarter of its size where that is still more than is kept.
+            opened.draft(None, (LONGEST_SIDE, LONGEST_SIDE))
             opened.load()
             upright = ImageOps.exif_transpose(opened)
     except (UnidentifiedImageError, OSError, ValueError, SyntaxError, Image.DecompressionBombError) as wrong:
@@ -58,15 +68,14 @@ def cleaned(data: bytes) -> Cleaned:
     return Cleaned(out.getvalue(), MEDIA[form], bare.width, bare.height)
 
 
-def add_photo(session: Session, fit: FitRow, data: bytes, caption: str) -> PhotoRow:
-    """Keep a photo with its caption; raises ``InputError``."""
+def add_photo(session: Session, fit: FitRow, it: Cleaned, caption: str) -> PhotoRow:
+    """Keep a cleaned photo with its caption; raises ``InputError``."""
     if len(caption) > 200:
         raise InputError(
             "The caption is too long.", field="caption", allowed="200 letters", kept=caption[:80]
         )
     if len(photos_of(session, fit)) >= MOST_PHOTOS:
         raise InputError("This file holds as many photos as it can.", field="file", allowed=f"{MOST_PHOTOS}")
-    it = cleaned(data)
     row = PhotoRow(
         fit_id=fit.id, caption=caption.strip(), media_type=it.media_type, width=it.width, height=it.height,
         image=it.image, made_at=datetime.now(UTC),

@@ -110,7 +110,8 @@ def _keep_front(session: Session, state: FitState, best: SizeResult) -> None:
     b.cover_mm = None if best.cover_mm == best.frame.cover_mm else best.cover_mm
     b.bar, b.cockpit, b.cockpit_width_mm = None, None, None
     if best.cockpit is not None:
-        _, key, _ = best.cockpit.key.split("#")
+        # The name may hold anything; number and combination stand behind the last two marks.
+        _, key, _ = best.cockpit.key.rsplit("#", 2)
         found = part(session, int(key), "cockpit")
         b.cockpit = found if isinstance(found, CockpitPart) else None
         b.cockpit_width_mm = best.cockpit.width_mm

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import APIRouter, Query, Response
+from fastapi import Query, Response
 from fastapi.responses import StreamingResponse
 from pydantic import BaseModel, ConfigDict, Field
 
 from waymark.rooms.deps import ERRORS, MOST_KEY, Key, StoreDep
+from waymark.rooms.doorway import room_router
 from waymark.rooms.fits import frame_search, frame_view, history, service
 from waymark.rooms.fits.comparing import Comparison, compare
 from waymark.rooms.fits.layers import layers_of
@@ -17,7 +18,7 @@ from waymark.rooms.fits.sheet import sheet_of
 from waymark.rooms.fits.views import PostName, Sheet
 from waymark.rooms.riders import profile_of, rider_row
 
-router = APIRouter(prefix="/api/fits", tags=["fits"], responses=ERRORS)
+router = room_router("/api/fits", "fits", ERRORS)
 View = Annotated[PostName, Query(description="the post whose work is wanted")]
 
 
@@ -35,7 +36,7 @@ class Based(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    base_revision: int
+    base_revision: int = Field(ge=0, le=MOST_KEY)
 
 
 class Changes(Based):

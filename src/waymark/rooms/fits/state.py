@@ -11,6 +11,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, field_validator
 
 from waymark.core.callout import BarKind, every_key
+from waymark.core.errors import InputError
 from waymark.core.marks import Mark
 from waymark.core.rules.racing import RaceRules
 from waymark.rooms.riders import Typed
@@ -245,10 +246,17 @@ def title_of(state: FitState, key: str) -> str:
 
 
 def migrated(raw: dict[str, Any]) -> dict[str, Any]:
-    """A state of any earlier version brought up to ``VERSION``, one step a version."""
+    """A state of any earlier version brought up to ``VERSION``, one step a version; raises ``InputError``."""
     steps: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_1}
-    while raw.get("version", 1) < VERSION:
-        raw = steps[raw.get("version", 1)](raw)
+    version = raw.get("version", 1)
+    if not isinstance(version, int) or isinstance(version, bool) or not 1 <= version <= VERSION:
+        raise InputError(
+            "This is of no version that this house reads.", field="fit.version", allowed=f"1 to {VERSION}",
+            kept=str(version)[:40],
+        )  # fmt: skip
+    while version < VERSION:
+        raw = steps[version](raw)
+        version = raw["version"]
     return raw
 
 
@@ -275,14 +283,28 @@ _PLAIN_OF_1 = {
 
 
 def _from_1(raw: dict[str, Any]) -> dict[str, Any]:
-    measure = dict(raw.get("measure") or {})
+    given = raw.get("measure") or {}
+    if not isinstance(given, dict):
+        raise InputError("This is no measured bike.", field="fit.measure", kept=str(given)[:40])
+    measure = dict(given)
     readings: dict[str, Any] = {}
     for name, ways in _WAYS_OF_1.items():
         stated = measure.pop(name, None)
         if stated is not None:
-            readings[ways[stated["way"]]] = {"heard": [{"typed": stated["typed"], "value": stated["value"]}]}
+            key = ways.get(stated.get("way", "")) if isinstance(stated, dict) else None
+            if key is None:
+                raise InputError(
+                    f"This states no {name.replace('_', ' ')}.", field=f"fit.measure.{name}", allowed=", ".join(ways)
+                )
+            readings[key] = _heard_of_1(stated, name)
     for name, key in _PLAIN_OF_1.items():
         typed = measure.pop(name, None)
         if typed is not None:
-            readings[key] = {"heard": [{"typed": typed["typed"], "value": typed["value"]}]}
+            readings[key] = _heard_of_1(typed, name)
     return {**raw, "version": 2, "measure": {**measure, "readings": readings}}
+
+
+def _heard_of_1(stated: Any, name: str) -> dict[str, Any]:
+    if not isinstance(stated, dict) or not {"typed", "value"} <= stated.keys():
+        raise InputError("A number is missing here.", field=f"fit.measure.{name}", allowed="typed and value")
+    return {"heard": [{"typed": stated["typed"], "value": stated["value"]}]}

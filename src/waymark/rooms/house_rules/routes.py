@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter
 from pydantic import BaseModel, ConfigDict, Field
 
 from waymark.core.callout import GROUPS, PROMPTS
 from waymark.rooms.deps import ERRORS, StoreDep
+from waymark.rooms.doorway import room_router
 from waymark.rooms.house_rules import service
 
-router = APIRouter(prefix="/api/house", tags=["house"], responses=ERRORS)
+router = room_router("/api/house", "house", ERRORS)
 
 
 class Offered(BaseModel):

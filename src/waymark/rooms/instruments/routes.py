@@ -5,17 +5,16 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Annotated, Literal
 
-from fastapi import APIRouter, Depends, Request
+from fastapi import Depends, Request
 from pydantic import BaseModel, ConfigDict, Field
 
 from waymark.core.errors import InputError, NotFoundError
 from waymark.devices import DeviceError, Instrument, decode
 from waymark.rooms.deps import ERRORS, MOST_KEY, ErrorBody, StoreDep
+from waymark.rooms.doorway import room_router
 from waymark.rooms.fits import fit_row, head_of, state_of, true_value
 
-router = APIRouter(
-    prefix="/api/instruments", tags=["instruments"], responses={**ERRORS, 503: {"model": ErrorBody}}
-)
+router = room_router("/api/instruments", "instruments", {**ERRORS, 503: {"model": ErrorBody}})
 
 
 def _instruments(request: Request) -> Mapping[str, Instrument]:

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter, Response
+from fastapi import Response
 from pydantic import BaseModel, ConfigDict, Field
 
 from waymark.rooms.deps import ERRORS, Key, StoreDep
+from waymark.rooms.doorway import room_router
 from waymark.rooms.records import service
 
-router = APIRouter(prefix="/api/riders", tags=["records"], responses=ERRORS)
+router = room_router("/api/riders", "records", ERRORS)
 
 
 class Confirmed(BaseModel):
@@ -20,9 +21,11 @@ class Confirmed(BaseModel):
 
 
 class Erased(BaseModel):
-    """What is gone."""
+    """What is gone, and whether its bytes already are; ``says`` in a sentence."""
 
     id: int
+    scrubbed: bool
+    says: str
 
 
 @router.get("/{rider_id}/records", operation_id="rider_records", response_class=Response)
@@ -39,5 +42,5 @@ def erase_rider(store: StoreDep, rider_id: Key, confirmed: Confirmed) -> Erased:
     """Erase a rider and everything kept of them."""
     with store.writing() as session:
         service.erase_rider(session, rider_id, confirmed.name)
-    store.scrub()
-    return Erased(id=rider_id)
+    gone = store.scrub()
+    return Erased(id=rider_id, scrubbed=gone, says=service.erased_says(gone))

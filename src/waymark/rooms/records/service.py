@@ -55,13 +55,23 @@ def erase_rider(session: Session, rider_id: int, name: str) -> None:
     rider = rider_row(session, rider_id)
     if name.strip() != rider.name:
         raise InputError(
-            "Nothing was erased: type the rider's name exactly.",
+            "Nothing was erased: that is not this rider's name.",
             field="name",
-            allowed=rider.name,
+            allowed="the name as it stands in the rider's record",
             kept=name[:80],
         )
     session.delete(rider)
     session.flush()
+
+
+def erased_says(scrubbed: bool) -> str:
+    """What was done, and what is still to come."""
+    if scrubbed:
+        return "Erased: nothing of it is left in the house's file."
+    return (
+        "Erased. Somebody is still reading the old pages of the file: their bytes go as soon as that ends, "
+        "while this house runs, or else at its next start."
+    )
 
 
 def _json(value: Any) -> str:

@@ -4,14 +4,13 @@ from __future__ import annotations
 
 from typing import Literal
 
-from fastapi import APIRouter
-
 from waymark.rooms.deps import ERRORS, Key, StoreDep
+from waymark.rooms.doorway import room_router
 from waymark.rooms.riders import history, service
 from waymark.rooms.riders.schemas import Profile, RiderEdit, RiderIn, RiderOut, UseMove
 from waymark.storage import Store
 
-router = APIRouter(prefix="/api/riders", tags=["riders"], responses=ERRORS)
+router = room_router("/api/riders", "riders", ERRORS)
 
 
 @router.get("", operation_id="list_riders")

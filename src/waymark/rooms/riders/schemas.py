@@ -2,12 +2,18 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from waymark.core.body import BodyMeasures
-from waymark.core.rules.body_bounds import HEIGHT_ASSUMED_MM, WRIST_TO_GRIP_MM, foot_from_height_mm
+from waymark.core.rules.body_bounds import (
+    BODY_BOUNDS,
+    HEIGHT_ASSUMED_MM,
+    WRIST_TO_GRIP_MM,
+    foot_from_height_mm,
+)
+from waymark.core.rules.mobility import MOBILITY
 from waymark.core.rules.uses import WHOLE
 
 MeasureName = Literal[
@@ -37,19 +43,24 @@ class Strict(BaseModel):
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
 
+# No measure, angle or mass of a body is beyond this, in mm, degrees or kg.
+MOST_OF_A_BODY = 2500.0
+Bodily = Annotated[float, Field(ge=-MOST_OF_A_BODY, le=MOST_OF_A_BODY)]
+
+
 class Typed(Strict):
     """A number as typed and as understood, mm, degrees or kg."""
 
     typed: str = Field(max_length=60)
-    value: float
+    value: Bodily
 
 
 class Taken(Typed):
     """A body measure: repeats or sides where there were any, how and when it was taken."""
 
-    values: list[float] = Field(default_factory=list, max_length=9)
-    left: float | None = None
-    right: float | None = None
+    values: list[Bodily] = Field(default_factory=list, max_length=9)
+    left: Bodily | None = None
+    right: Bodily | None = None
     how: str = Field(default="", max_length=80)
     on: str = Field(default="", max_length=10)
 
@@ -121,6 +132,16 @@ class Profile(Facts):
             raise ValueError("the shares of the uses add to 100")
         if len({u.use for u in self.uses}) != len(self.uses):
             raise ValueError("each use once")
+        for name, taken in self.measures.items():
+            bound = BODY_BOUNDS[name]
+            for value in (taken.value, taken.left, taken.right, *taken.values):
+                if value is not None and not bound.least <= value <= bound.greatest:
+                    raise ValueError(f"measures.{name}: {value:g} lies outside {bound.least:g} to {bound.greatest:g}")
+        for test, bend in self.mobility.items():
+            least, greatest = MOBILITY[test].least_deg, MOBILITY[test].greatest_deg
+            for side in (bend.left, bend.right, bend.one):
+                if side is not None and not least <= side.value <= greatest:
+                    raise ValueError(f"mobility.{test}: {side.value:g} lies outside {least:g} to {greatest:g}")
         return self
 
     def mm(self, name: MeasureName) -> float | None:

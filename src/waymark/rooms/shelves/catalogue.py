@@ -96,6 +96,7 @@ def cockpit_options(key: str, part: CockpitPart, *, named_only: bool) -> list[Co
         CockpitOption(
             f"{part.name}#{key}#{length:g}/{width:g}", f"{part.name} {length:g}/{width:g}", length, part.angle_deg,
             part.clamp_height_mm, width, tuple(part.spacers_mm), places, FREE if part.owned else DEAR_PART, named_only,
+            part.name,
         )
         for length, width in part.combinations()
     ]  # fmt: skip

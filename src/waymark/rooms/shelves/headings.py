@@ -57,6 +57,8 @@ HEADINGS: dict[str, tuple[str, ...]] = {
     "post_diameter_mm": ("seatpost diameter", "seat post diameter", "post diameter"),
     "system_mass_kg": ("max system weight", "maximum system weight", "max system mass", "system weight limit"),
 }  # fmt: skip
+# Nobody's heading is longer; what is looked at with patterns stays short.
+MOST_HEADING = 120
 SIZE_WORDS = ("size", "sizes", "frame size", "model size", "rahmen", "size label")
 WHEELS_MM = {
     "700c": 622,
@@ -80,13 +82,13 @@ _UNITS: tuple[tuple[str, Unit], ...] = (
 
 def unit_of(words: str) -> Unit | None:
     """The unit written in a heading or behind a number, if any."""
-    low = words.lower()
+    low = words[:MOST_HEADING].lower()
     return next((unit for pattern, unit in _UNITS if re.search(pattern, low)), None)
 
 
 def plain(heading: str) -> str:
     """A heading without its unit, its letter, its marks: lower case words with single spaces."""
-    low = heading.lower().replace("centre-to-top", "ct").replace("center-to-top", "ct")
+    low = heading[:MOST_HEADING].lower().replace("centre-to-top", "ct").replace("center-to-top", "ct")
     low = re.sub(r"[*†‡¹²³]|\(\s*[a-z0-9]{1,2}\s*\)", " ", low)
     low = re.sub(r"[(\[][^)\]]*(mm|cm|in|inch|inches|deg|degrees|°|º|\"|″)[^)\]]*[)\]]", " ", low)
     low = re.sub(r"\b(mm|cm|inches|inch|degrees|deg)\b|[°º\"″]", " ", low)

@@ -10,6 +10,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
+from itertools import pairwise
 
 from pydantic import BaseModel, Field, ValidationError
 from sqlalchemy.orm import Session
@@ -32,6 +33,7 @@ from waymark.rooms.shelves.schemas import (
 
 MOST_LETTERS = 200_000
 MOST_SIZES, MOST_ROWS = 40, 80
+MOST_IN_A_LINE, MOST_IN_A_CELL = 4000, 60
 _NOTHING = {"", "-", "–", "—", "−", "/", "n/a", "na", "n.a.", "tbd", "tba", "none", "?", "x", "."}
 _FACTORS: dict[str, float] = {"mm": 1.0, "cm": 10.0, "in": 25.4, "deg": 1.0}
 
@@ -111,6 +113,12 @@ def paste(session: Session, page: Paste) -> Pasted:
         raise InputError(
             "That is a book, not a chart.", field="text", allowed=f"at most {MOST_LETTERS:,} letters",
             kept=page.text[:60],
+        )  # fmt: skip
+    long = next((n for n, line in enumerate(page.text.splitlines(), 1) if len(line) > MOST_IN_A_LINE), None)
+    if long is not None:
+        raise InputError(
+            f"Line {long} is no line of a chart: it is too long.", field="text",
+            allowed=f"at most {MOST_IN_A_LINE:,} letters in a line", kept=page.text.splitlines()[long - 1][:60],
         )  # fmt: skip
     table = read_table(page.text)
     rows = [_row(i, h, c, page) for i, (h, c) in enumerate(zip(table.headings, table.cells, strict=True))]
@@ -238,9 +246,15 @@ def _grid(lines: list[str]) -> list[list[str]]:
             [" ".join(r[:2]), *r[2:]] if len(r) > 2 and re.fullmatch(r"[A-Za-z]\d?\W?", r[0]) else r
             for r in spaced
         ]
-    if all(len(row) == 1 and not re.search(r"\s\S*\d\S*\s+\S*\d", row[0]) for row in spaced):
+    if all(len(row) == 1 and not _numbers_side_by_side(row[0]) for row in spaced):
         return _one_a_line([line.strip() for line in lines])
     return [_heading_then_numbers(line.strip()) for line in lines]
+
+
+def _numbers_side_by_side(line: str) -> bool:
+    """Whether two words with digits follow each other behind the first word."""
+    holds = [any(c.isdigit() for c in word) for word in line.split()[1:]]
+    return any(a and b for a, b in pairwise(holds))
 
 
 def _decimal_commas(lines: list[str]) -> bool:
@@ -340,7 +354,7 @@ def _bounds(quantity: str) -> tuple[float, float]:
 
 
 def _formula(cell: str) -> bool:
-    cell = cell.strip()
+    cell = cell.strip()[:MOST_IN_A_CELL]
     return cell.startswith(FORMULA_STARTS) and not re.fullmatch(
         r"[-+]?\s*[\d.,\s]*[°º\"″]?\s*(mm|cm|in)?", cell
     )
@@ -349,7 +363,7 @@ def _formula(cell: str) -> bool:
 def _number(cell: str, factor: float, least: float, most: float) -> float | None:
     """A cell as mm or degrees: comma or point, thousands, fractions, a unit behind it; None where it is no number."""
     text = cell.strip().lower()
-    if text in _NOTHING or _formula(cell):
+    if text in _NOTHING or len(text) > MOST_IN_A_CELL or _formula(cell):
         return None
     text = re.sub(r"(mm|cm|inches|inch|in\b\.?|degrees|deg|kg|°|º|″|\"|[*†‡¹²³])", "", text).strip()
     fraction = re.fullmatch(r"(\d+)[ -](\d+)/(\d+)", text)
@@ -366,7 +380,7 @@ def _number(cell: str, factor: float, least: float, most: float) -> float | None
 
 
 def _bead(cell: str) -> float | None:
-    text = cell.lower().replace("×", "x").replace('"', "").replace("″", "")
+    text = cell[:MOST_IN_A_CELL].lower().replace("×", "x").replace('"', "").replace("″", "")
     first = re.split(r"[\sx/]", text.strip().replace(",", "."))[0]
     if first in WHEELS_MM:
         return float(WHEELS_MM[first])

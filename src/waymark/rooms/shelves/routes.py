@@ -4,15 +4,16 @@ from __future__ import annotations
 
 from typing import Any
 
-from fastapi import APIRouter, Response
+from fastapi import Response
 
 from waymark.rooms.deps import ERRORS, Key, StoreDep
+from waymark.rooms.doorway import room_router
 from waymark.rooms.shelves import forms, pasting, service
 from waymark.rooms.shelves.forms import FormField
 from waymark.rooms.shelves.pasting import Paste, Pasted
 from waymark.rooms.shelves.schemas import Imported, Marks, ShelfText, ShelvedPart, ShelvedSize, SizeEdit
 
-router = APIRouter(prefix="/api/shelves", tags=["shelves"], responses=ERRORS)
+router = room_router("/api/shelves", "shelves", ERRORS)
 
 
 @router.get("/frames", operation_id="list_frames")

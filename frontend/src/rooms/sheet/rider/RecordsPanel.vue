@@ -13,12 +13,15 @@ const router = useRouter()
 const erasing = ref(false)
 const typed = ref('')
 const trouble = ref('')
+// What is still to come after an erasure, where it is not whole yet.
+const later = ref('')
 const consent = () => props.sheet.rider.profile.consent
 const keep = (note: string) => store.editRider({ facts: { consent: { on: consent()?.on ?? '', note } } }, 'facts.consent', note)
 async function erase() {
   try {
-    await take(api.POST('/api/riders/{rider_id}/erase', { params: { path: { rider_id: props.sheet.rider.id } }, body: { name: typed.value } }))
-    await router.push('/')
+    const done = await take(api.POST('/api/riders/{rider_id}/erase', { params: { path: { rider_id: props.sheet.rider.id } }, body: { name: typed.value } }))
+    if (done.scrubbed) await router.push('/')
+    else later.value = done.says
   } catch (wrong) {
     if (!(wrong instanceof Refused)) throw wrong
     trouble.value = wrong.body.message
@@ -34,10 +37,14 @@ async function erase() {
     <label v-if="consent()" class="small quiet">What was agreed<input :value="consent()!.note" maxlength="400" @change="(e) => keep((e.target as HTMLInputElement).value)" /></label>
     <p class="row"><a class="press low" :href="`/api/riders/${sheet.rider.id}/records`" download>Give out everything</a><button type="button" class="press low bare" @click="erasing = true">Erase…</button></p>
     <el-dialog v-model="erasing" :title="`Erase ${sheet.rider.name}`" width="460">
+      <p v-if="later" role="status">{{ later }}</p>
+      <template v-else>
       <p>Every file, photo, change and measure of this rider goes, and does not come back. Give out everything first if it may be wanted.</p>
       <label class="name">Type the name to erase it<el-input v-model="typed" :placeholder="sheet.rider.name" aria-label="The rider's name" /></label>
       <p v-if="trouble" class="fault" role="alert">{{ trouble }}</p>
-      <template #footer><button type="button" class="press low" @click="erasing = false">Keep</button> <button type="button" class="press low solid" :disabled="typed !== sheet.rider.name" @click="erase">Erase for good</button></template>
+      </template>
+      <template v-if="later" #footer><router-link class="press low solid" to="/">To the day book</router-link></template>
+      <template v-else #footer><button type="button" class="press low" @click="erasing = false">Keep</button> <button type="button" class="press low solid" :disabled="typed !== sheet.rider.name" @click="erase">Erase for good</button></template>
     </el-dialog>
   </section>
 </template>
