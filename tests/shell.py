@@ -6,9 +6,13 @@ import contextlib
 import io
 import sys
 from dataclasses import dataclass
+from pathlib import Path
 from unittest import mock
 
 from waymark.cli import main
+
+# The command itself, for what only a process of its own shows.
+WAYMARK = Path(sys.executable).parent / "waymark"
 
 
 @dataclass(frozen=True)

@@ -89,7 +89,7 @@ def calc(
     if name not in CALCULATIONS:
         raise InputError("No such calculation.", field="name", allowed=", ".join(CALCULATIONS), kept=name)
     try:
-        question: Any = json.loads(sys.stdin.buffer.read().decode("utf-8"))
+        question: Any = json.loads(sys.stdin.read())
     except (ValueError, RecursionError) as wrong:
         raise InputError(f"Standard input is not readable as JSON: {wrong}", field="input") from wrong
     answer = calculate(name, CALCULATIONS[name].takes.model_validate(question))
