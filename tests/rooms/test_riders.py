@@ -330,7 +330,9 @@ def test_one_riders_records_are_given_out_whole(demo: TestClient) -> None:
 def test_an_erased_rider_is_gone_from_the_file_itself(demo: TestClient, demo_store: Store) -> None:
     refused = demo.post("/api/riders/1/erase", json={"name": "Tamsin"})
     assert (refused.status_code, refused.json()["field"]) == (422, "name")
-    assert demo.post("/api/riders/1/erase", json={"name": "Tamsin Orre"}).json() == {"id": 1}
+    assert demo.post("/api/riders/1/erase", json={"name": "Tamsin Orre"}).json() == {
+        "id": 1, "scrubbed": True, "says": "Erased: nothing of it is left in the house's file.",
+    }  # fmt: skip
     assert demo.get("/api/fits/1/sheet").status_code == 404
     path = Path(str(demo_store.engine.url.database))
     for file in path.parent.glob(f"{path.name}*"):

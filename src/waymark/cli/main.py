@@ -9,7 +9,8 @@ import json
 import os
 import socket
 import sys
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from typing import TYPE_CHECKING, Annotated, Any, NoReturn
 
@@ -56,10 +57,28 @@ def _fail(body: ErrorBody) -> NoReturn:
     raise SystemExit(2)
 
 
+class StoreError(WaymarkError):
+    """The store cannot be opened, copied or put back."""
+
+    code = "store"
+
+
+@contextmanager
+def _told() -> Iterator[None]:
+    """What the store has to say of its file, as one of our own errors."""
+    from waymark.storage import StartError
+
+    try:
+        yield
+    except StartError as wrong:
+        raise StoreError(wrong.message, field=wrong.field, allowed=wrong.allowed, kept=wrong.kept) from wrong
+
+
 def _opened(data: Path) -> Store:
     from waymark.storage import start_store
 
-    return start_store(data)
+    with _told():
+        return start_store(data)
 
 
 def _text(file: Path) -> str:
@@ -185,7 +204,8 @@ def backup(
     """Copy the whole store into a new file while it is in use, and read the copy back."""
     from waymark.storage import back_up
 
-    rows = back_up(data, file)
+    with _told():
+        rows = back_up(data, file)
     typer.echo(json.dumps({"file": str(file), "checked": True, "rows": rows}))
 
 
@@ -197,7 +217,8 @@ def restore_(
     """Put a backup in the store's place; the old store is set aside beside it. Refused while the store is in use."""
     from waymark.storage import restore
 
-    aside = restore(file, data)
+    with _told():
+        aside = restore(file, data)
     typer.echo(json.dumps({"data": str(data), "set_aside": None if aside is None else str(aside)}))
 
 

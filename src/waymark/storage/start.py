@@ -15,7 +15,6 @@ from typing import IO
 
 from sqlalchemy.exc import DBAPIError
 
-from waymark.core.errors import WaymarkError
 from waymark.storage.engine import OWNER_ONLY, Store, open_store
 from waymark.storage.migrate import upgrade
 
@@ -26,10 +25,15 @@ RESTORE = "stop every Waymark on it and restore a backup with: waymark restore B
 _HELD: list[IO[bytes]] = []
 
 
-class StartError(WaymarkError):
-    """A file that no house can be opened on, and what to do."""
+class StartError(Exception):
+    """A file that no house can be opened on: a sentence, the option it concerns, and what to do."""
 
-    code = "store"
+    def __init__(self, message: str, *, field: str, allowed: str, kept: str | None = None) -> None:
+        super().__init__(message)
+        self.message = message
+        self.field = field
+        self.allowed = allowed
+        self.kept = kept
 
 
 def known_revisions() -> tuple[str, ...]:

@@ -27,6 +27,8 @@ BEYOND_MM = 0.4
 LEAST_MM, LEAST_DEG = 3.0, 0.45
 # Where no number binds it, a column's cell must stand out from its neighbours by so much of the column's own unrest.
 ALONE_MM, ALONE_TIMES = 7.0, 4.5
+# What sizes share differs by more than this where a maker changed it, and then by no more than the second.
+DIFFERS_MM, CHANGED_MOST_MM = 3.6, 12.0
 # A slope is taken over so much, mm or degrees; a mend settles in so many turns.
 _STEP, _TURNS = 0.01, 6
 # Fewer sizes than this say nothing of smoothness.
@@ -93,6 +95,8 @@ _CHECKS = (
 )  # fmt: skip
 # What all sizes share where it was not published: it is taken as what most sizes make of it.
 _SHARED = ("fork_offset_mm", "fork_length_mm", "lower_cup_mm")
+# How far a size may differ in it: makers change the offset by size more often than anything else.
+_SHARED_WITHIN_MM = {"fork_offset_mm": 4.0, "fork_length_mm": 1.0, "lower_cup_mm": 1.0}
 SMOOTH = (
     "stack_mm", "reach_mm", "head_angle_deg", "seat_angle_deg", "ett_mm", "head_tube_mm", "seat_tube_mm",
     "bb_drop_mm", "chainstay_mm", "front_centre_mm", "wheelbase_mm", "fork_offset_mm", "fork_length_mm",
@@ -143,28 +147,64 @@ class _Audit:
 
     def _share(self) -> None:
         """Fill in what was not published and all sizes share, from what most of them make of it."""
+        fork, front = _CHECKS[3], _CHECKS[1]
         for name in _SHARED:
-            if name == "fork_length_mm" and not any(name in r for r in self.rows):
+            if any(name in r for r in self.given):
+                continue
+            if name == "fork_offset_mm":
+                made = [_front({**r, name: 0.0}) if self._has(r, front, but=(name,)) else None for r in self.rows]
+                self._common(name, made, lone=True)
+            elif name == "fork_length_mm":
                 # Fork and cup together: nothing tells them apart, and nothing has to.
-                have = [_below(r) for r in self.rows if self._has(r, _CHECKS[3], but=("fork_length_mm", "lower_cup_mm"))]
-                if len(have) >= FEWEST_SIZES:
-                    offset = median(r["fork_offset_mm"] for r in self.rows if "fork_offset_mm" in r)
-                    self._all(name, hypot(median(have), offset))
-                    self._all("lower_cup_mm", 0.0)
-            elif name == "lower_cup_mm" and not any(name in r for r in self.rows):
-                have = [_fork({**r, name: 0.0}) for r in self.rows if self._has(r, _CHECKS[3], but=(name,))]
+                but = (name, "lower_cup_mm")
+                below = [_below(r) if self._has(r, fork, but=but) else None for r in self.rows]
+                offsets = [r.get("fork_offset_mm", 0.0) for r in self.rows]
+                made = [None if v is None else hypot(v, o) for v, o in zip(below, offsets, strict=True)]
+                self._common(name, made, lone=False)
+                if name in self.shared:
+                    for row in self.rows:
+                        row.setdefault("lower_cup_mm", 0.0)
+            else:
+                have = [_fork({**r, name: 0.0}) for r in self.rows if self._has(r, fork, but=(name,))]
                 cup = median(have) if len(have) >= FEWEST_SIZES else 0.0
                 # Integrated bearings stand nowhere; what every size leaves over in the same way is a cup.
-                self._all(name, cup if BEYOND_MM * 4 < cup <= CUP_MOST_MM else 0.0)
-            elif name == "fork_offset_mm" and not any(name in r for r in self.rows):
-                have = [_front({**r, name: 0.0}) for r in self.rows if self._has(r, _CHECKS[1], but=(name,))]
-                if len(have) >= FEWEST_SIZES:
-                    self._all(name, median(have))
+                self.shared[name] = cup if BEYOND_MM * 4 < cup <= CUP_MOST_MM else 0.0
+                for row in self.rows:
+                    row.setdefault(name, self.shared[name])
 
-    def _all(self, name: str, value: float) -> None:
-        self.shared[name] = value
-        for row in self.rows:
-            row.setdefault(name, value)
+    def _common(self, name: str, made: Sequence[float | None], *, lone: bool) -> None:
+        """Give each size what most sizes make of a number that no size publishes.
+
+        The smallest or the largest sizes may have another one than the rest: those that differ from the middle run on
+        to an end of the frame's sizes. Such a run of two and more has its own middle; with ``lone`` one size alone at an
+        end, differing by no more than makers change it, says nothing and is not checked.
+        """
+        known = [v for v in made if v is not None]
+        if len(known) < FEWEST_SIZES:
+            return
+        middle = median(known)
+        self.shared[name] = middle
+        values: list[float | None] = [middle] * len(made)
+        off = [v is not None and abs(v - middle) > DIFFERS_MM for v in made]
+        for order in (range(len(made)), range(len(made) - 1, -1, -1)):
+            run: list[int] = []
+            for i in order:
+                if not off[i]:
+                    break
+                run.append(i)
+            if 0 < len(run) < len(made):
+                own = [v for i in run if (v := made[i]) is not None]
+                alike = max(own) - min(own) <= 2 * DIFFERS_MM
+                group = median(own) if len(run) > 1 and alike else None
+                for i in run:
+                    value = made[i]
+                    if group is not None:
+                        values[i] = group
+                    elif lone and value is not None and abs(value - middle) <= CHANGED_MOST_MM:
+                        values[i] = None
+        for row, value in zip(self.rows, values, strict=True):
+            if value is not None:
+                row.setdefault(name, value)
 
     @staticmethod
     def _has(row: Row, check: _Check, but: tuple[str, ...] = ()) -> bool:
@@ -178,7 +218,7 @@ class _Audit:
         room, at = BEYOND_MM, check.residual(row)
         for name in check.fields:
             # What the sizes share is known by the median of several, each with its own rounding.
-            loose = 1.0 if name in self.shared else self.grains.get(name, 0.0)
+            loose = _SHARED_WITHIN_MM[name] if name in self.shared else self.grains.get(name, 0.0)
             room += abs(check.residual({**row, name: row[name] + _STEP}) - at) / _STEP * loose
         return room
 
@@ -281,7 +321,9 @@ class _Audit:
             if expected is None:
                 continue
             off = abs(self.given[i][name] - expected[0])
-            if off > max(ALONE_MM, ALONE_TIMES * expected[1]):
+            # Seat tubes come in steps of their own.
+            least, times = (3 * ALONE_MM, 3 * ALONE_TIMES) if name == "seat_tube_mm" else (ALONE_MM, ALONE_TIMES)
+            if off > max(least, times * expected[1]):
                 found.append(Disagreement(name, self.given[i][name], expected[0], (name,), mends_all=True))
         return tuple(found)
 
