@@ -172,13 +172,14 @@ def test_steps_of_a_flat_bar_and_a_turned_stem() -> None:
         ("hood", "Hoods: hollow 85 ahead of the bar clamp, 12 above, both alike.", "palm in line with the forearm",
          "lever clamps", "Measure saddle and hoods; write them in Built, above."),
         ("grip", "Grips: centre 85 ahead of the bar clamp, 12 above, both alike.",
-         "wrist straight, weight on the whole palm", "grip and lever clamps",
+         "wrist straight, weight on the whole palm", "grips, levers",
          "Measure saddle and grips; write them in Built, above."),
-        ("pad", "Pads: centre 85 ahead of the bar clamp, 12 above, both alike; extension ends 252 ahead of the pads, "
-         "18 above.", "forearm along the pad, elbow just behind it", "pad and extension bolts",
+        ("pad", "Pads: centre 85 ahead of the bar clamp, 12 above, both alike.",
+         "extension ends 252 ahead of the pads, 18 above; forearm along the pad, elbow just behind it",
+         "pads, extensions",
          "Measure saddle, pads and extension ends; write them in Built, above."),
         ("extension", "Extensions: end 85 ahead of the bar clamp, 12 above, both alike.", "wrist straight at the end",
-         "extension bolts", "Measure saddle and extension ends; write them in Built, above."),
+         "extensions", "Measure saddle and extension ends; write them in Built, above."),
     ],
 )  # fmt: skip
 def test_each_kind_of_contact_has_its_own_sentences(contact: str, what: str, check: str, bolt: str, last: str) -> None:

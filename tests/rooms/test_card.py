@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import re
 
 from fastapi.testclient import TestClient
 from pypdf import PdfReader
@@ -69,8 +70,8 @@ def test_a_card_for_arm_pads_places_the_pads_and_the_ends(demo: TestClient) -> N
     lines = [i["text"] for page in demo.get(f"/api/fits/{fit}/card").json() for i in page["items"] if i.get("text")]
     said = " ".join(lines)
     cells = {row["mark"]: row["cells"]["plan"] for row in demo.get(f"/api/fits/{fit}/sheet?view=setup").json()["ledger"]}
-    assert "Pads: centre" in said
-    assert "both alike; extension ends" in said
+    assert re.search(r"Pads: centre \d+ (behind|ahead of) the bar clamp, \d+ above, both alike\.", said)
+    assert re.search(r"extension ends \d+ ahead of the pads, \d+ above; forearm along the pad, elbow just behind it", said)
     assert "Measure saddle, pads and extension ends; write them in Built, above." in said
     assert "hood" not in said.lower()
     assert cells["hand"]["show_x"] in said

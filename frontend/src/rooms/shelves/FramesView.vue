@@ -121,7 +121,7 @@ const tickY = computed(() => ticks(range.value.y0, range.value.y1, 50).map((v) =
           <text v-for="t in tickY" :key="t.v" x="25" :y="t.y + 4" text-anchor="end">{{ t.v }}</text>
         </svg>
         <h2>Chart audit</h2>
-        <p v-if="!marked.length" class="quiet">Every chart agrees with itself: stack with fork and head tube, wheelbase with its halves, top tube with reach, within 4 mm.</p>
+        <p v-if="!marked.length" class="quiet">Every chart agrees with itself and with the sizes beside it: stack with fork and head tube, wheelbase with its halves, top tube with reach.</p>
         <ul v-else>
           <li v-for="s in marked" :key="s.id"><b>{{ s.size.frame }} {{ s.size.size }}</b><br />{{ s.audit[0]!.field.replace(/_(mm|deg)$/, '').replaceAll('_', ' ') }} says {{ s.audit[0]!.given }}; the rest gives {{ s.audit[0]!.computed.toFixed(1) }}</li>
         </ul>

@@ -58,6 +58,7 @@ function mean(row: number, to: string) {
   meaning.value = { ...meaning.value, [row]: to }
   void look()
 }
+const said = computed(() => LENGTH_KINDS.flatMap((k) => k.ways.filter(([way]) => kinds.value[k.field] === way).map(([, words]) => `${k.label.toLowerCase()} ${words}`)))
 function measured(field: (typeof LENGTH_KINDS)[number]['field'], way: string) {
   kinds.value = { ...kinds.value, [field]: way || null }
   void look()
@@ -73,8 +74,8 @@ const marked = computed(() =>
     .filter((s) => s.made!.audit.length)
     .map((s) => {
       const mends = s.made!.audit.filter((a) => a.mends_all)
-      const list = (mends.length ? mends : s.made!.audit).map((a) => `${fieldName(a.field).toLowerCase()} ${figure(a.computed)} for ${figure(a.given)}`)
-      return { label: s.label, words: `${mends.length ? 'one number would mend it' : 'more than one number is wrong'}: ${list.join(', or ')}` }
+      const [first, ...others] = (mends.length ? mends : s.made!.audit).map((a) => `${fieldName(a.field).toLowerCase()} ${figure(a.computed)} for ${figure(a.given)}`)
+      return { label: s.label, words: `${mends.length ? 'likely' : 'more than one number is wrong, likely'} ${first}${others.length ? `; else ${others.join(', or ')}` : ''}` }
     }),
 )
 const made = (s: Pasted['sizes'][number]) => s.made!.size.chart
@@ -115,11 +116,13 @@ const isAssumed = (s: Pasted['sizes'][number], n: string) => made(s).assumed?.in
         <label class="row"><span>Use</span><select v-model="facts.kind" @change="look()"><option v-for="u in USES" :key="u" :value="u">{{ u }}</option></select></label>
         <label class="row"><span>Material</span><select v-model="facts.material"><option v-for="m in MATERIALS" :key="m" :value="m">{{ m }}</option></select></label>
         <label class="row"><span>Source</span><input v-model="facts.source" maxlength="200" placeholder="whose chart" /></label>
-        <label v-for="k in LENGTH_KINDS" :key="k.field" class="row"><span>{{ k.label }}</span><select :value="kinds[k.field] ?? ''" @change="measured(k.field, ($event.target as HTMLSelectElement).value)"><option value="">as the chart agrees</option><option v-for="[way, words] in k.ways" :key="way" :value="way">{{ words }}</option></select></label>
         <label class="row"><span>Dated</span><input v-model="facts.dated" maxlength="10" placeholder="2026-03" /></label>
+        <details class="ways"><summary>How it measures: {{ said.length ? said.join(', ') : 'as the chart agrees' }}</summary>
+          <label v-for="k in LENGTH_KINDS" :key="k.field" class="row"><span>{{ k.label }}</span><select :value="kinds[k.field] ?? ''" @change="measured(k.field, ($event.target as HTMLSelectElement).value)"><option value="">as the chart agrees</option><option v-for="[way, words] in k.ways" :key="way" :value="way">{{ words }}</option></select></label>
+        </details>
         <template v-if="seen">
           <h2>Audit</h2>
-          <p v-if="!marked.length" class="quiet">What can be checked agrees within 4 mm and 0.5°.</p>
+          <p v-if="!marked.length" class="quiet">What can be checked agrees, in each size and from one to the next.</p>
           <ul v-else class="audit"><li v-for="m in marked" :key="m.label"><b>{{ m.label }}</b> {{ m.words }}.</li></ul>
           <button type="button" class="press solid" :disabled="!good.length || !facts.frame" @click="look(true)">Keep {{ good.length }} {{ good.length === 1 ? 'size' : 'sizes' }}</button>
           <p v-if="!facts.frame" class="small quiet">Name the frame first.</p>
@@ -150,6 +153,9 @@ h2 small { font-weight: 420; font-size: 14px; }
 .effective { padding: 8px 12px; background: var(--ochre-tint); color: var(--on-tint, #1e2a2f); font-size: 14px; }
 .effective label { white-space: nowrap; }
 .effective input { width: 64px; height: 26px; padding: 0 6px; border: 1px solid var(--rule); border-radius: 3px; font-family: var(--figures); text-align: right; }
+.ways { font-size: 14px; }
+.ways summary { cursor: pointer; color: var(--quiet); }
+.ways .row { margin-top: 6px; }
 .note { display: block; font-weight: 420; color: var(--ochre); }
 .left { color: var(--quiet); }
 .shelf .list .pickers { text-align: left; }

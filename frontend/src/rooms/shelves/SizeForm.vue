@@ -105,7 +105,7 @@ input, select { height: 30px; min-width: 0; width: 100%; padding: 0 8px; border:
 fieldset { margin: 0; padding: 4px 0 0; border: 0; display: grid; grid-template-columns: 1fr 1fr; gap: 4px 12px; }
 legend { padding: 0; font-weight: 620; font-size: 15px; }
 .cell { display: grid; grid-template-columns: 1fr 68px; align-items: center; gap: 2px 6px; font-size: 13px; }
-.way { grid-template-columns: 1fr 1fr; }
+.way { grid-column: 1 / -1; grid-template-columns: 1fr 168px; }
 .cell input { font-family: var(--figures); text-align: right; }
 .cell small { grid-column: 1 / -1; text-align: right; color: var(--quiet); font-size: 12px; }
 .odd { background: var(--ochre-tint); }

@@ -163,7 +163,7 @@ describe('a pasted chart', () => {
     const post = vi.spyOn(api, 'POST').mockResolvedValue(answer(pasted([{ field: 'ett_mm', given: 565, computed: 554.2, mends_all: true }, { field: 'reach_mm', given: 388, computed: 399, mends_all: true }])) as never)
     const view = mount(PasteView, stubs)
     await typed(view, 'Stack 543')
-    expect(view.get('.audit').text()).toBe('S one number would mend it: effective top tube 554.2 for 565, or reach 399 for 388.')
+    expect(view.get('.audit').text()).toBe('S likely effective top tube 554.2 for 565; else reach 399 for 388.')
     await view.findAll('.mapping select')[0]!.setValue('reach_mm')
     await view.findAll('.mapping select')[1]!.setValue('cm')
     await view.findAll('label.row input')[0]!.setValue('Tillow Fen')

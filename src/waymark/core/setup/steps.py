@@ -14,9 +14,9 @@ _PLACES: dict[Contact, str] = {
 }  # fmt: skip
 _CHECKS: dict[Contact, tuple[str, str]] = {
     "hood": ("palm in line with the forearm", "lever clamps"),
-    "grip": ("wrist straight, weight on the whole palm", "grip and lever clamps"),
-    "pad": ("forearm along the pad, elbow just behind it", "pad and extension bolts"),
-    "extension": ("wrist straight at the end", "extension bolts"),
+    "grip": ("wrist straight, weight on the whole palm", "grips, levers"),
+    "pad": ("forearm along the pad, elbow just behind it", "pads, extensions"),
+    "extension": ("wrist straight at the end", "extensions"),
 }
 _MEASURED: dict[Contact, str] = {
     "hood": "saddle and hoods", "grip": "saddle and grips", "pad": "saddle, pads and extension ends",
@@ -104,8 +104,8 @@ def steps_for(f: SetupFacts) -> list[Step]:
     ]
     check, bolts = _CHECKS[f.contact]
     steps += [
-        Step(f"{_PLACES[f.contact]} {_from(f.hand_ahead_mm, f.hand_above_mm, 'the bar clamp')}, both alike{_end(f)}.",
-             check, bolts),
+        Step(f"{_PLACES[f.contact]} {_from(f.hand_ahead_mm, f.hand_above_mm, 'the bar clamp')}, both alike.",
+             _end(f) + check, bolts),
         Step(
             f"Pedals and cleats as before; pedal axle to sole {f.foot_stack_mm:g}, cranks {f.crank_mm:g}.",
             "heels free of crank and stay",
@@ -128,7 +128,7 @@ def _from(ahead_mm: float, above_mm: float, what: str) -> str:
 def _end(f: SetupFacts) -> str:
     if f.contact != "pad" or f.end_ahead_mm is None or f.end_above_mm is None:
         return ""
-    return f"; extension ends {_from(f.end_ahead_mm, f.end_above_mm, 'the pads')}"
+    return f"extension ends {_from(f.end_ahead_mm, f.end_above_mm, 'the pads')}; "
 
 
 def _side(behind_mm: float) -> str:
