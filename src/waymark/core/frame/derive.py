@@ -141,6 +141,13 @@ def kinds_of(given: Known, stated: Kinds) -> tuple[Kinds, tuple[str, ...]]:
     halves = ("front_centre_mm", "chainstay_mm", "wheelbase_mm")
     if any(n not in given for n in halves):
         return taken, ()
+    if "bb_drop_mm" in given and taken.front_centre == taken.chainstay == "straight":
+        # Nearly every chart: what it is taken for agrees, and nothing else is looked at.
+        try:
+            if abs(front_x(given) + rear_x(given) - given["wheelbase_mm"]) <= LENGTH_BOUND_MM:
+                return taken, ()
+        except GeometryError:
+            pass
     fits: list[tuple[float, Kinds]] = []
     for front, rear in product(fronts, rears):
         kinds = replace(taken, front_centre=front, chainstay=rear)

@@ -43,8 +43,9 @@ class Kinds:
     fork_length: ForkMeasure | None = None
 
 
-# Nothing said of how lengths are measured.
+# Nothing said of how lengths are measured; all of them straight.
 UNSAID = Kinds()
+STRAIGHT = Kinds("straight", "straight", "straight")
 
 
 @dataclass(frozen=True, slots=True)

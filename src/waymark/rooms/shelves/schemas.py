@@ -11,7 +11,7 @@ from waymark.core.frame import FrameGeometry, complete
 from waymark.core.frame.chart import CHARTED, check_kinked
 from waymark.core.frame.derive import kinds_of, straight
 from waymark.core.frame.kernels import axis_behind_bb_mm
-from waymark.core.frame.relations import Kinds
+from waymark.core.frame.relations import STRAIGHT, Kinds
 from waymark.rooms.shelves.base import Names, Stocked, Strict, mm
 from waymark.rooms.shelves.parts import Part
 
@@ -115,10 +115,19 @@ class FrameChart(Strict):
         """The core's frame; raises ``GeometryError`` for a frame that cannot be."""
         check_kinked(self.seat_angle_effective_deg, self.effective_at_mm)
         rear = self.rear_wheel_radius_mm
-        lengths = {n: getattr(self, n) for n in ("front_centre_mm", "chainstay_mm", "fork_length_mm", "fork_offset_mm")}
-        lengths |= {"bb_drop_mm": self.bb_drop_mm, "wheel_radius_mm": self.wheel_radius_mm}
-        lengths |= {} if rear is None else {"rear_wheel_radius_mm": rear}
-        lengths = straight(lengths, kinds_of(self.given(), self.stated_kinds)[0])
+        lengths = {
+            "front_centre_mm": self.front_centre_mm, "chainstay_mm": self.chainstay_mm,
+            "fork_length_mm": self.fork_length_mm, "fork_offset_mm": self.fork_offset_mm,
+            "bb_drop_mm": self.bb_drop_mm, "stack_mm": self.stack_mm, "reach_mm": self.reach_mm,
+            "head_angle_deg": self.head_angle_deg, "wheel_radius_mm": self.wheel_radius_mm,
+        }  # fmt: skip
+        if rear is not None:
+            lengths["rear_wheel_radius_mm"] = rear
+        if self.wheelbase_mm is not None:
+            lengths["wheelbase_mm"] = self.wheelbase_mm
+        kinds, _ = kinds_of(lengths, self.stated_kinds)
+        if kinds != STRAIGHT:
+            lengths = straight(lengths, kinds)
         return FrameGeometry(
             stack_mm=self.stack_mm, reach_mm=self.reach_mm, head_angle_deg=self.head_angle_deg,
             seat_angle_deg=self.seat_angle_deg, seat_tube_mm=self.seat_tube_mm,
