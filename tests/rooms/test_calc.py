@@ -56,6 +56,25 @@ EXAMPLES: dict[str, dict[str, Any]] = {
         ],
         "bb_height_mm": 270,
     },
+    "crank.change": {
+        "s": {"x_mm": -208.2, "y_mm": 702.8}, "h": {"x_mm": 455, "y_mm": 560}, "crank_from_mm": 172.5, "crank_to_mm": 165,
+        "keep": "both", "hands": "drop", "rider": {"height_mm": 1780, "foot_mm": 265},
+    },
+    "crank.table": {
+        "s": {"x_mm": -208.2, "y_mm": 702.8}, "h": {"x_mm": 455, "y_mm": 560}, "crank_mm": 170, "lengths_mm": [155, 170, 175],
+        "keep": "extension", "hands": "place", "rider": {"height_mm": 1780, "foot_mm": 265}, "front_centre_mm": 590,
+        "bb_drop_mm": 72, "tyre_radius_mm": 340,
+    },
+    "foot.change": {
+        "s": {"x_mm": -208.2, "y_mm": 702.8}, "crank_mm": 170, "rider": {"height_mm": 1780, "foot_mm": 265},
+        "cleat_aft_mm": 10, "foot_stack_mm": 25,
+    },
+    "stance": {"q_mm": 150, "axle_extra_mm": 4},
+    "first.guess": {"inseam_mm": 821, "crank_mm": 170},
+    "position.translate": {
+        "from": "endurance", "to": "cyclocross", "school": "body", "s": {"x_mm": -208.2, "y_mm": 702.8},
+        "h": {"x_mm": 455, "y_mm": 560}, "crank_mm": 170, "rider": {"height_mm": 1780, "foot_mm": 265},
+    },
     "claim.try": {"claim": "turn_over", "values": {"stem_length_mm": 100, "stem_angle_deg": 6}},
     "search": {
         "saddle": {"x_mm": -190, "y_mm": 700}, "hand": {"x_mm": 563, "y_mm": 640},
@@ -112,6 +131,20 @@ def test_disagreements_say_what_they_come_from(empty: TestClient) -> None:
     stack = next(d for d in got if d["field"] == "stack_mm")
     assert stack["computed"] == pytest.approx(full["stack_mm"])
     assert "head_tube_mm" in stack["from"]
+
+
+def test_cranks_are_held_against_each_other(empty: TestClient) -> None:
+    rows = empty.post("/api/calc/crank.table", json=EXAMPLES["crank.table"]).json()["rows"]
+    assert [r["crank_mm"] for r in rows] == [155, 170, 175]
+    same = rows[1]
+    assert (same["s"]["x_mm"], same["s"]["y_mm"]) == (pytest.approx(-208.2, abs=1e-6), pytest.approx(702.8, abs=1e-6))
+    assert same["gain_change_percent"] == 0
+    assert rows[0]["gain_change_percent"] == pytest.approx(100 * (170 / 155 - 1))
+    # By hand: the front axle, the shoe's tip on the level crank, less the wheel.
+    front_x, tip = (590**2 - 72**2) ** 0.5, 155 + 0.28 * 265 + 12
+    assert rows[0]["toe_clearance_mm"] == pytest.approx(((front_x - tip) ** 2 + 72**2) ** 0.5 - 340)
+    assert rows[0]["hip_least_deg"] > same["hip_least_deg"] > rows[2]["hip_least_deg"]
+    assert rows[0]["knee_flexion_least_deg"] == pytest.approx(rows[2]["knee_flexion_least_deg"], abs=0.01)
 
 
 def test_a_saddle_stated_every_way(empty: TestClient) -> None:
@@ -190,6 +223,10 @@ BAD: list[tuple[str, dict[str, Any], str]] = [
     ("saddle.state", {"height_way": "inside leg"}, "saddle_height.way"),
     ("saddle.state", {"setback": 499, "setback_way": "mark", "height_mm": 300}, "setback"),
     ("search", {"discipline": "unicycle"}, "discipline"),
+    ("crank.change", {"crank_to_mm": 60}, "crank_to_mm"),
+    ("crank.change", {"s": {"x_mm": -300, "y_mm": 900}}, "s"),
+    ("position.translate", {"to": "time_trial"}, "to"),
+    ("position.translate", {"to_hand_width_mm": 420}, "rider.shoulder_width_mm"),
 ]
 
 

@@ -70,6 +70,12 @@ CALCULATIONS: dict[str, Calculation] = {
         Calculation("position.rotate", "bikes", "rotated", "RotateIn", "RotateOut", "marks turned about the BB"),
         Calculation("survey.adjust", "surveying", "adjusted", "SurveyIn", "SurveyOut", "readings adjusted together, slips named"),
         Calculation("claim.try", "claiming", "claim_tried", "ClaimIn", "ClaimTried", "a saying of the trade tried with one's own numbers"),
+        Calculation("crank.change", "legs", "crank_changed", "CrankIn", "CrankOut", "a crank of another length: saddle, hands and leg", "leg_schemas"),
+        Calculation("crank.table", "legs", "crank_table", "CrankTableIn", "CrankTableOut", "cranks held against each other", "leg_schemas"),
+        Calculation("foot.change", "legs", "foot_changed", "FootIn", "FootOut", "another pedal, cleat place or shoe: how far the saddle follows", "leg_schemas"),
+        Calculation("stance", "legs", "stance_of", "StanceIn", "StanceOut", "how far apart the feet stand", "leg_schemas"),
+        Calculation("first.guess", "legs", "first_guess", "GuessIn", "GuessOut", "saddle heights before there is a bike", "leg_schemas"),
+        Calculation("position.translate", "legs", "translated", "TranslateIn", "TranslateOut", "a position carried to another use", "leg_schemas"),
         Calculation("search", "searching", "search", "SearchIn", "SearchOut", "every frame size with its exact best build", "search_schemas"),
     )
 }  # fmt: skip

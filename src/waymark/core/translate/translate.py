@@ -1,0 +1,81 @@
+"""From any use to any other by two schools: known offsets, or the rider's own trunk and arms."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from math import cos, radians, sin
+from typing import Literal
+
+from waymark.core.body import BodyMeasures, FootFit, pose_at, segments
+from waymark.core.body.pose import HIP_FROM_SADDLE
+from waymark.core.errors import InputError
+from waymark.core.marks import Mark
+from waymark.core.translate.uses import SHIFTS, Use
+
+School = Literal["deltas", "body"]
+# Long smooth events lie near the old position, short rough ones far from it.
+STRENGTH = 0.5
+
+
+@dataclass(frozen=True, slots=True)
+class Moved:
+    """One line of a translation: which mark, how far, + forward and up, mm, and why."""
+
+    mark: Literal["saddle", "hand"]
+    by: Mark
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class Translation:
+    """Where saddle and hand come to lie, and the lines that add up to it."""
+
+    saddle: Mark
+    hand: Mark
+    steps: tuple[Moved, ...]
+
+
+def translate(
+    saddle: Mark, hand: Mark, body: BodyMeasures, foot: FootFit, crank_mm: float, from_: Use, to: Use, school: School,
+    strength: float = STRENGTH, to_body: BodyMeasures | None = None,
+) -> Translation:  # fmt: skip
+    """Carry saddle and hand from one use to another.
+
+    Offsets are stated from road endurance: the first use's are taken off, the second's put on, each at ``strength``
+    between near and far. By the body the trunk turns by what the uses ask, the arm half as far, the arm's length in the
+    plane taken with ``to_body``'s hands. Where either use has grips the offsets give the saddle only, and the hand comes
+    from the body. The same use, and the trainer, copy the marks.
+    Raises ``InputError`` for time trials, which need the pads' own rule.
+    """
+    if "time_trial" in (from_, to):
+        raise InputError(
+            "Arm pads are not reached by offsets.", field="to" if to == "time_trial" else "from",
+            allowed=", ".join((*SHIFTS, "trainer")), kept="time_trial",
+        )  # fmt: skip
+    if from_ == to or "trainer" in (from_, to):
+        why = "the same use" if from_ == to else "the same marks on another machine"
+        return Translation(saddle, hand, (Moved("saddle", Mark(0, 0), why), Moved("hand", Mark(0, 0), why)))
+    old, new = SHIFTS[from_], SHIFTS[to]
+    sits = new.saddle.at(strength) - old.saddle.at(strength)
+    at = saddle + sits
+    lines = [Moved("saddle", sits, f"{_words(to)}: {new.reason}")]
+    if school == "deltas" and old.hand is not None and new.hand is not None:
+        holds = new.hand.at(strength) - old.hand.at(strength)
+        lines.append(Moved("hand", holds, f"{_words(to)}: {new.reason}"))
+        return Translation(at, hand + holds, tuple(lines))
+    turned = new.trunk_deg(strength) - old.trunk_deg(strength)
+    before = pose_at(saddle, hand, segments(body), foot, crank_mm)
+    limbs = segments(to_body or body)
+    trunk = before.trunk_deg + turned
+    shoulder = at + HIP_FROM_SADDLE + _along(trunk, limbs.trunk_mm)
+    grip = shoulder + _along(trunk + 180.0 + before.shoulder_deg - turned / 2, limbs.arm_mm)
+    lines.append(Moved("hand", grip - hand, f"trunk {trunk:.1f}° from {before.trunk_deg:.1f}°, the arm turned half as far"))
+    return Translation(at, grip, tuple(lines))
+
+
+def _along(angle_deg: float, length_mm: float) -> Mark:
+    return Mark(length_mm * cos(radians(angle_deg)), length_mm * sin(radians(angle_deg)))
+
+
+def _words(use: Use) -> str:
+    return use.replace("_", " ")
