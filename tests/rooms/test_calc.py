@@ -75,6 +75,8 @@ EXAMPLES: dict[str, dict[str, Any]] = {
         "from": "endurance", "to": "cyclocross", "school": "body", "s": {"x_mm": -208.2, "y_mm": 702.8},
         "h": {"x_mm": 455, "y_mm": 560}, "crank_mm": 170, "rider": {"height_mm": 1780, "foot_mm": 265},
     },
+    "link.decode": {"characteristic": "2AD2", "hex": "4400c409b400fa00"},
+    "link.encode": {"characteristic": "2A37", "fields": {"heart_rate_bpm": 72, "contact": "good"}},
     "claim.try": {"claim": "turn_over", "values": {"stem_length_mm": 100, "stem_angle_deg": 6}},
     "search": {
         "saddle": {"x_mm": -190, "y_mm": 700}, "hand": {"x_mm": 563, "y_mm": 640},
@@ -226,6 +228,9 @@ BAD: list[tuple[str, dict[str, Any], str]] = [
     ("crank.change", {"crank_to_mm": 60}, "crank_to_mm"),
     ("crank.change", {"s": {"x_mm": -300, "y_mm": 900}}, "s"),
     ("position.translate", {"to": "time_trial"}, "to"),
+    ("link.decode", {"hex": "4400c4"}, "hex"),
+    ("link.decode", {"hex": "4g"}, "hex"),
+    ("link.encode", {"fields": {"heart_rate_bpm": 70000}}, "fields.heart_rate_bpm"),
     ("position.translate", {"to_hand_width_mm": 420}, "rider.shoulder_width_mm"),
 ]
 

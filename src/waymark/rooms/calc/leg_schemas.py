@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from waymark.rooms.calc.schemas import XY, BodyOut, In, Turned, num
+from waymark.rooms.calc.schemas import BodyOut, In, Turned, num
 
 LegUse = Literal[
     "road", "endurance", "gravel", "cyclocross", "cross_country", "trail", "enduro", "time_trial", "city", "trainer"
@@ -30,6 +30,20 @@ class Rider(In):
     sex: Literal["men", "women"] | None = None
 
 
+class SaddleAt(In):
+    """The saddle mark from the BB, above it."""
+
+    x_mm: float = num(-600, 400)
+    y_mm: float = num(100, 1200)
+
+
+class HandAt(In):
+    """The hand from the BB."""
+
+    x_mm: float = num(-200, 1300)
+    y_mm: float = num(-200, 1500)
+
+
 class CrankIn(In):
     """A position, and a crank of another length.
 
@@ -37,8 +51,8 @@ class CrankIn(In):
     the saddle, keep their drop, or keep their place.
     """
 
-    s: XY
-    h: XY
+    s: SaddleAt
+    h: HandAt
     crank_from_mm: float = num(80, 240)
     crank_to_mm: float = num(80, 240)
     keep: Literal["line", "extension", "both"] = "extension"
@@ -60,8 +74,8 @@ class CrankOut(BaseModel):
 class CrankTableIn(In):
     """A position and the cranks to hold against each other; front centre, drop and wheel for the room at the toe."""
 
-    s: XY
-    h: XY
+    s: SaddleAt
+    h: HandAt
     crank_mm: float = num(80, 240)
     lengths_mm: list[Annotated[float, Field(ge=80, le=240)]] = Field(min_length=1, max_length=60)
     keep: Literal["line", "extension", "both"] = "extension"
@@ -95,7 +109,7 @@ class CrankTableOut(BaseModel):
 class FootIn(In):
     """A saddle, and the new cleat place and foot stack; the rider's are the old."""
 
-    s: XY
+    s: SaddleAt
     crank_mm: float = num(80, 240)
     rider: Rider
     cleat_aft_mm: float = num(-60, 120)
@@ -158,8 +172,8 @@ class TranslateIn(In):
     from_: LegUse = Field(alias="from")
     to: LegUse
     school: Literal["deltas", "body"] = "deltas"
-    s: XY
-    h: XY
+    s: SaddleAt
+    h: HandAt
     crank_mm: float = num(80, 240)
     rider: Rider
     strength: float = num(0, 1, default=0.5)

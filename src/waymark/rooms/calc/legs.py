@@ -12,7 +12,7 @@ from waymark.core.frame import toe_clearance_mm
 from waymark.core.marks import Mark
 from waymark.core.translate import translate
 from waymark.rooms.calc import leg_schemas as s
-from waymark.rooms.calc.schemas import XY, BodyOut, Turned
+from waymark.rooms.calc.schemas import BodyOut, Turned
 
 
 def _measures(rider: s.Rider, hand_width_mm: float | None = None) -> BodyMeasures:
@@ -27,7 +27,7 @@ def _foot(rider: s.Rider) -> FootFit:
     return FootFit(rider.foot_mm, rider.foot_stack_mm, rider.cleat_aft_mm)
 
 
-def _mark(at: XY) -> Mark:
+def _mark(at: s.SaddleAt | s.HandAt) -> Mark:
     return Mark(at.x_mm, at.y_mm)
 
 

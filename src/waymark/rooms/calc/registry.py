@@ -76,6 +76,8 @@ CALCULATIONS: dict[str, Calculation] = {
         Calculation("stance", "legs", "stance_of", "StanceIn", "StanceOut", "how far apart the feet stand", "leg_schemas"),
         Calculation("first.guess", "legs", "first_guess", "GuessIn", "GuessOut", "saddle heights before there is a bike", "leg_schemas"),
         Calculation("position.translate", "legs", "translated", "TranslateIn", "TranslateOut", "a position carried to another use", "leg_schemas"),
+        Calculation("link.decode", "links", "decoded", "DecodeIn", "DecodeOut", "what a packet of a trainer or a strap says", "link_schemas"),
+        Calculation("link.encode", "links", "encoded", "EncodeIn", "EncodeOut", "the packet that says these fields", "link_schemas"),
         Calculation("search", "searching", "search", "SearchIn", "SearchOut", "every frame size with its exact best build", "search_schemas"),
     )
 }  # fmt: skip
