@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from waymark.core.body.pose import ANKLE_ABOVE_SOLE_MM, HIP_FROM_SADDLE
 from waymark.core.body.segments import HIP_TO_ANKLE_PER_INSEAM
 
 OF_INSEAM, PEDAL_OF_INSEAM = 0.883, 1.09
-ANKLE_ABOVE_SOLE_MM, HIP_OVER_SADDLE_MM = 75.0, 80.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,7 +22,8 @@ def first_guesses(inseam_mm: float, crank_mm: float, foot_stack_mm: float = 25.0
     """0.883 of the inseam; 1.09 of it from the pedal (Hamley & Thomas 1967), less the crank; and heel on the pedal with
     the leg straight, by the body's own lengths: 1.053·inseam + stack + 75 − 80 − crank.
     """
-    heel = HIP_TO_ANKLE_PER_INSEAM * inseam_mm + foot_stack_mm + ANKLE_ABOVE_SOLE_MM - HIP_OVER_SADDLE_MM - crank_mm
+    leg = HIP_TO_ANKLE_PER_INSEAM * inseam_mm
+    heel = leg + foot_stack_mm + ANKLE_ABOVE_SOLE_MM - HIP_FROM_SADDLE.y_mm - crank_mm
     return (
         FirstGuess("0.883", OF_INSEAM * inseam_mm),
         FirstGuess("1.09", PEDAL_OF_INSEAM * inseam_mm - crank_mm),

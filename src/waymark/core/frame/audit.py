@@ -17,7 +17,7 @@ from statistics import median
 
 from waymark.core.frame import kernels
 from waymark.core.frame.derive import Disagreement, derive, kinds_of, straight
-from waymark.core.frame.relations import CUP_MOST_MM, UNSAID, Kinds, grain
+from waymark.core.frame.relations import CUP_MOST_MM, UNSAID, Kinds, grain, rear_drop
 
 Row = Mapping[str, float]
 
@@ -44,13 +44,17 @@ class _Check:
     residual: Callable[[Row], float]
 
 
+def _level(straight_mm: float, drop_mm: float) -> float:
+    """The level part of a straight length; 0 where a misprint makes the drop the longer."""
+    return sqrt(max(straight_mm**2 - drop_mm**2, 0.0))
+
+
 def _front_x(k: Row) -> float:
-    return sqrt(max(k["front_centre_mm"] ** 2 - k["bb_drop_mm"] ** 2, 0.0))
+    return _level(k["front_centre_mm"], k["bb_drop_mm"])
 
 
 def _rear_x(k: Row) -> float:
-    smaller = k.get("wheel_radius_mm", 0.0) - k.get("rear_wheel_radius_mm", k.get("wheel_radius_mm", 0.0))
-    return sqrt(max(k["chainstay_mm"] ** 2 - (k["bb_drop_mm"] - smaller) ** 2, 0.0))
+    return _level(k["chainstay_mm"], rear_drop(k))
 
 
 def _ett(k: Row) -> float:

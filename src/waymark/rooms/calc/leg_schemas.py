@@ -6,11 +6,9 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from waymark.core.feet.stance import PEDAL_CENTRE_MM
+from waymark.core.translate import Use
 from waymark.rooms.calc.schemas import BodyOut, In, Turned, num
-
-LegUse = Literal[
-    "road", "endurance", "gravel", "cyclocross", "cross_country", "trail", "enduro", "time_trial", "city", "trainer"
-]
 
 
 class Rider(In):
@@ -128,7 +126,7 @@ class StanceIn(In):
     """What sets the feet apart."""
 
     q_mm: float = num(80, 300)
-    pedal_centre_mm: float = num(20, 120, default=53)
+    pedal_centre_mm: float = num(20, 120, default=PEDAL_CENTRE_MM)
     axle_extra_mm: float = num(-20, 60, default=0)
     washers_mm: float = num(0, 10, default=0)
     cleat_inward_mm: float = num(-20, 20, default=0)
@@ -169,8 +167,8 @@ class TranslateIn(In):
 
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False, populate_by_name=True)
 
-    from_: LegUse = Field(alias="from")
-    to: LegUse
+    from_: Use = Field(alias="from")
+    to: Use
     school: Literal["deltas", "body"] = "deltas"
     s: SaddleAt
     h: HandAt
