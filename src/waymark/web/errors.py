@@ -8,6 +8,7 @@ import re
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
+from pydantic import ValidationError
 from sqlalchemy.exc import DBAPIError
 from starlette.exceptions import HTTPException
 
@@ -74,6 +75,11 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(RequestValidationError)
     async def _validation(_: Request, error: RequestValidationError) -> JSONResponse:
         return answer(422, body_of_validation(error.errors()[0]))
+
+    @app.exception_handler(ValidationError)
+    async def _kept(_: Request, error: ValidationError) -> JSONResponse:
+        # What came in good and would not be kept so, such as words longer than their place.
+        return answer(422, body_of_validation(dict(error.errors(include_url=False)[0])))
 
     @app.exception_handler(DBAPIError)
     async def _store(_: Request, error: DBAPIError) -> JSONResponse:

@@ -43,6 +43,7 @@ class Strict(BaseModel):
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
 
+MOST_TYPED = 60
 # No measure, angle or mass of a body is beyond this, in mm, degrees or kg.
 MOST_OF_A_BODY = 2500.0
 Bodily = Annotated[float, Field(ge=-MOST_OF_A_BODY, le=MOST_OF_A_BODY)]
@@ -51,7 +52,7 @@ Bodily = Annotated[float, Field(ge=-MOST_OF_A_BODY, le=MOST_OF_A_BODY)]
 class Typed(Strict):
     """A number as typed and as understood, mm, degrees or kg."""
 
-    typed: str = Field(max_length=60)
+    typed: str = Field(max_length=MOST_TYPED)
     value: Bodily
 
 

@@ -19,6 +19,7 @@ from waymark.core.units import parse_angle, parse_length, parse_mass
 from waymark.rooms.deps import refused
 from waymark.rooms.riders import history
 from waymark.rooms.riders.schemas import (
+    MOST_TYPED,
     Bend,
     BendEdit,
     BendLine,
@@ -93,6 +94,7 @@ def edit_rider(session: Session, row: RiderRow, edit: RiderEdit) -> None:
     head = history.begin(session, row)
     profile = profile_of(row)
     for name, words in (edit.measures or {}).items():
+        _short(words if isinstance(words, str) else words.typed, f"measures.{name}")
         given = words if isinstance(words, MeasureEdit) else MeasureEdit(typed=words)
         if given.typed.strip():
             profile.measures[name] = understand(name, given)
@@ -176,6 +178,7 @@ def _bend(profile: Profile, name: MobilityName, edit: BendEdit) -> None:
         if not words.strip():
             setattr(bend, side, None)
             continue
+        _short(words, f"mobility.{name}.{side}")
         heard = parse_angle(
             words, field=f"mobility.{name}.{side}", least_deg=test.least_deg, greatest_deg=test.greatest_deg
         )
@@ -187,6 +190,7 @@ def _bend(profile: Profile, name: MobilityName, edit: BendEdit) -> None:
 
 def understand(name: MeasureName, given: MeasureEdit) -> Taken:
     """A body measure from words, within what a body can be: one reading, several (``823; 825``), or two sides."""
+    _short(given.typed, f"measures.{name}")
     sides = SIDES.match(given.typed.strip())
     if sides:
         left, right = (_one(name, words) for words in sides.groups())
@@ -201,6 +205,12 @@ def understand(name: MeasureName, given: MeasureEdit) -> Taken:
         typed=given.typed, value=sum(values) / len(values), values=values if len(values) > 1 else [],
         how=given.how, on=given.on,
     )  # fmt: skip
+
+
+def _short(typed: str, field: str) -> None:
+    """What is typed is kept as it is, so it has a bound; raises ``InputError``."""
+    if len(typed) > MOST_TYPED:
+        raise InputError("This is too long for a number.", field=field, allowed=f"{MOST_TYPED} letters", kept=typed[:60])
 
 
 def _one(name: MeasureName, words: str) -> float:
