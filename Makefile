@@ -3,6 +3,7 @@ PY := .venv/bin/python
 PORT ?= 8717
 STATIC := src/waymark/web/static/index.html
 CLIENT := frontend/src/shared/api/generated.d.ts
+LISTS := frontend/src/shared/api/lists.ts
 FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/vite.config.ts
 
 .PHONY: setup demo dev test lint bench rates shots client browser clean
@@ -30,7 +31,12 @@ $(CLIENT): docs/openapi.json frontend/node_modules/.ready
 	cd frontend && npm run --silent client
 	touch $@
 
-$(STATIC): frontend/node_modules/.ready $(CLIENT) $(FRONT)
+# So are the lists that both sides share.
+$(LISTS): .venv/ready tools/make_lists.py $(shell find src/waymark/rooms/posts src/waymark/rooms/files -name '*.py')
+	$(PY) tools/make_lists.py > $@.new
+	mv $@.new $@
+
+$(STATIC): frontend/node_modules/.ready $(CLIENT) $(LISTS) $(FRONT)
 	cd frontend && npx vite build --logLevel warn
 	touch $@
 
@@ -73,7 +79,7 @@ shots: setup browser
 client: setup
 	.venv/bin/waymark openapi > docs/openapi.json
 	.venv/bin/waymark schema > docs/fit-file.schema.json
-	$(MAKE) $(CLIENT)
+	$(MAKE) $(CLIENT) $(LISTS)
 
 clean:
 	rm -rf .venv frontend/node_modules src/waymark/web/static var

@@ -12,22 +12,26 @@ from fastapi.testclient import TestClient
 
 from waymark.cli.main import seed
 from waymark.core.callout import survey_bike
+from waymark.core.house import HOUSE
 from waymark.demo import demo_files
-from waymark.rooms.fits.fileio import read_file
-from waymark.rooms.fits.surveying import leans_of, taken_of
+from waymark.rooms.files import FileFormat
+from waymark.rooms.posts import registry
+from waymark.rooms.posts.measure.facts import leans, taken
+from waymark.rooms.shelves import ShelfView
 from waymark.storage import open_store, upgrade
 from waymark.web import make_app
 
 LIMIT_MS = 100
 TIMES = 15
 SURVEY_LIMIT_MS = 20
-EDITS: tuple[tuple[str, str, Any], ...] = (
-    ("measure", "measure.reading", {"key": "nose_clamp", "typed": "538"}),
-    ("measure", "measure.reading", {"key": "nose_clamp", "typed": "583"}),
-    ("goal", "goal.hand", {"dx_mm": -10, "dy_mm": 15}),
-    ("frame", "frame.chosen", 31),
-    ("build", "build.spacers_mm", 10),
-)
+# Each edit in two that undo each other, so that every one changes something.
+EDITS: tuple[tuple[str, dict[str, Any], dict[str, Any]], ...] = (
+    ("measure", {"do": "measure.read", "key": "nose_clamp", "typed": "538"},
+     {"do": "measure.read", "key": "nose_clamp", "typed": "583"}),
+    ("goal", {"do": "goal.nudge", "mark": "hand", "by_x_mm": 1}, {"do": "goal.nudge", "mark": "hand", "by_x_mm": -1}),
+    ("frame", {"do": "frame.choose", "size": 31}, {"do": "frame.choose", "size": 32}),
+    ("build", {"do": "build.spacers", "height_mm": 10}, {"do": "build.spacers", "height_mm": 5}),
+)  # fmt: skip
 
 
 def main() -> None:
@@ -37,14 +41,16 @@ def main() -> None:
         upgrade(store)
         seed(store)
         client = TestClient(make_app(store))
-        revision = client.get("/api/fits/1/sheet").json()["revision"]
-        for view, path, value in EDITS:
+        for view, one, other in EDITS:
+            sheet = client.get("/api/fits/1/sheet", params={"view": view}).json()
+            revision, have = sheet["revision"], sheet["marks"]
             taken = []
-            for _ in range(TIMES):
-                body = {"base_revision": revision, "changes": [{"path": path, "value": value}]}
+            for i in range(TIMES):
+                body = {"base_revision": revision, "commands": [(one, other)[i % 2]], "have": have}
                 start = time.perf_counter()
-                revision = client.post(f"/api/fits/1/changes?view={view}", json=body).json()["revision"]
+                answer = client.post(f"/api/fits/1/changes?view={view}", json=body).json()
                 taken.append((time.perf_counter() - start) * 1000)
+                revision, have = answer["revision"], answer["marks"]
             middle = statistics.median(taken)
             print(f"edit at {view:7} {middle:6.1f} ms, {LIMIT_MS / middle:4.1f} times within {LIMIT_MS} ms")
         store.close()
@@ -53,18 +59,19 @@ def main() -> None:
 
 def time_survey() -> None:
     """Adjust and judge a full set, clean and with a slip in it."""
-    state = read_file(demo_files()[0]).fit
+    found = FileFormat(registry()).read(demo_files()[0])
     for label, typed in (("clean", 538.0), ("with a slip", 583.0)):
-        state.measure.readings["nose_clamp"].heard[0].value = typed
-        taken, leans = taken_of(state.measure), leans_of(state.measure)
+        found.fit.measure.readings["nose_clamp"].heard[0].value = typed
+        facts = registry().facts(found.fit, found.rider.profile, ShelfView(1, (), ()), HOUSE)
+        read, lean = taken(facts), leans(facts)
         times = []
         for _ in range(TIMES * 4):
             start = time.perf_counter()
-            survey_bike(taken, leans)
+            survey_bike(read, lean)
             times.append((time.perf_counter() - start) * 1000)
         middle = statistics.median(times)
         print(
-            f"{len(taken)} readings adjusted, {label:12} {middle:5.1f} ms, "
+            f"{len(read)} readings adjusted, {label:12} {middle:5.1f} ms, "
             f"{SURVEY_LIMIT_MS / middle:4.1f} times within {SURVEY_LIMIT_MS} ms"
         )
 

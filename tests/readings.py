@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from waymark.core.callout import Known, Leans, Taken
-from waymark.rooms.fits.state import KEYS, Heard, ReadingState
+from waymark.rooms.posts.measure.state import KEYS, Heard, ReadingState
 
 LEANS = Leans(
     crank=Known(170, 0.3, "read"), seat_angle=Known(73.5, 0.5, "part"), nose_to_s=Known(150, 15, "assumed"),

@@ -7,14 +7,15 @@ from __future__ import annotations
 
 import re
 import tempfile
+from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
-from sqlalchemy.orm import Session
-
 from waymark.demo import demo_shelves
-from waymark.rooms import fits, riders, shelves
-from waymark.rooms.fits import OneChange
+from waymark.rooms import riders, shelves
+from waymark.rooms.files import Desk, fit_row
+from waymark.rooms.posts import registry
+from waymark.rooms.shelves import ShelfView, shelf_view
 from waymark.storage import open_store, upgrade
 
 FILES = Path(__file__).parent.parent / "src" / "waymark" / "demo" / "files"
@@ -98,7 +99,9 @@ RIDERS: list[dict[str, Any]] = [
         "hurts": [{"view": "back", "x": 0.5, "y": 0.19, "what": "Neck", "feeling": "stiff", "severity": 3, "when": "from the second hour"}],
         "uses": [{"use": "endurance", "share": 80, "hours": 3}, {"use": "city", "share": 20}],
         "goal": ("endurance", (0, 0), (-22, 34)), "chosen": "Corvane Lull 58",
-        "after": [("goal.saddle", {"dx_mm": 0, "dy_mm": -6})],
+        "after": [
+            {"do": "goal.as_measured", "mark": "saddle"}, {"do": "goal.nudge", "mark": "saddle", "by_y_mm": -6},
+        ],
     },
     {
         "file": "4-odile-marrack", "name": "Odile Marrack", "about": "choir leader, 57, scores in the basket",
@@ -136,7 +139,8 @@ RIDERS: list[dict[str, Any]] = [
         ],
         "goal": ("cross-country", (0, 0), (0, 0)), "chosen": "Haldery Tern XL",
         "after": [
-            ("built.saddle_x", "-177"), ("built.saddle_y", "693"), ("built.hand_x", "529"), ("built.hand_y", "690"),
+            {"do": "setup.built", "mark": mark, "typed": typed}
+            for mark, typed in (("saddle_x", "-177"), ("saddle_y", "693"), ("hand_x", "529"), ("hand_y", "690"))
         ],
     },
     {
@@ -179,49 +183,54 @@ RIDERS: list[dict[str, Any]] = [
 ]  # fmt: skip
 
 
-def write(session: Session, it: dict[str, Any]) -> str:
+def write(desk: Desk, it: dict[str, Any]) -> str:
     """Type one rider in and export the file."""
-    rider = riders.add_rider(session, it["name"], riders.Profile(about=it["about"]))
-    riders.edit_rider(
-        session,
-        rider,
-        riders.RiderEdit(
-            facts=riders.Facts(words=it["words"], **it.get("facts", {})),
-            measures=it["measures"],
-            mobility=it.get("mobility"),
-            hurts=it.get("hurts"),
-            uses=it.get("uses"),
-        ),
-    )
-    fit = fits.open_fit(session, rider, it["title"])
-    frames = {size.label: key for key, size in shelves.frame_sizes(session)}
-    parts = {p.part.name: p.id for p in shelves.parts(session)}
-    edits: list[tuple[str, Any]] = [("reason", it["reason"])]
+    with desk.store.writing() as session:
+        rider = riders.add_rider(session, it["name"], riders.Profile(about=it["about"]))
+        edit = {
+            "base_revision": rider.head, "facts": {"words": it["words"], **it.get("facts", {})},
+            **{name: it[name] for name in ("measures", "mobility", "hurts", "uses") if name in it},
+        }  # fmt: skip
+        riders.edit_rider(session, rider, riders.RiderEdit.model_validate(edit))
+        fit = desk.open(session, rider, it["title"]).id
+        shelf = shelf_view(session)
+    for command in commands_of(it, shelf):
+        with desk.store.looking() as session:
+            head = fit_row(session, fit).head
+        desk.change(fit, head, [desk.registry.command_adapter.validate_python(command)])
+    with desk.store.looking() as session:
+        text = desk.export_fit(fit_row(session, fit))
+    # The demo's own days, whenever it was written.
+    return re.sub(r'("(?:on|at)": ")\d{4}-\d\d-\d\dT[^"]+', r"\g<1>2026-03-14T09:30:00+00:00", text)
+
+
+def commands_of(it: dict[str, Any], shelf: ShelfView) -> Iterator[dict[str, Any]]:
+    """What a fitter does for one rider, in the order of work."""
+    frames = {size.label: key for key, size in shelf.sizes}
+    parts = {p.part.name: p.id for p in shelf.parts}
+    yield {"do": "file.describe", "what": "reason", "words": it["reason"]}
     if "frame" in it:
-        edits.append(("measure.frame", frames[it["frame"]]))
-    edits += [(f"measure.{name}", parts[it[name]]) for name in ("bar", "saddle") if name in it]
+        yield {"do": "measure.frame", "size": frames[it["frame"]]}
+    for what in ("bar", "saddle"):
+        if what in it:
+            yield {"do": "measure.part", "what": what, "part": parts[it[what]]}
     if "bar_kind" in it:
-        edits.append(("measure.bar_kind", it["bar_kind"]))
-    edits += [("measure.reading", {"key": key, "typed": typed}) for key, typed in it["measure"]]
+        yield {"do": "measure.bar_kind", "kind": it["bar_kind"]}
+    for key, typed in it["measure"]:
+        yield {"do": "measure.read", "key": key, "typed": typed}
     if "setup" in it:
-        edits.append(("measure.setup", it["setup"]))
-        edits += [("measure.reading", {"key": key, "typed": typed}) for key, typed in it["measure_after"]]
+        yield {"do": "measure.keep_setup", **it["setup"]}
+        for key, typed in it["measure_after"]:
+            yield {"do": "measure.read", "key": key, "typed": typed}
     if "goal" in it:
         use, saddle, hand = it["goal"]
-        edits += [
-            ("goal.discipline", use), ("goal.saddle", {"dx_mm": saddle[0], "dy_mm": saddle[1]}),
-            ("goal.hand", {"dx_mm": hand[0], "dy_mm": hand[1]}),
-        ]  # fmt: skip
-    edits += [(f"frame.{name}", frames[it[name]]) for name in ("chosen", "held") if name in it]
-    edits += it.get("after", [])
-    for path, value in edits:
-        fits.change(session, fit, fit.head, [OneChange(path=path, value=value)])
-    # The demo's own days, whenever it was written.
-    return re.sub(
-        r'("(?:on|at)": ")\d{4}-\d\d-\d\dT[^"]+',
-        r"\g<1>2026-03-14T09:30:00+00:00",
-        fits.export_fit(session, fit),
-    )
+        yield {"do": "goal.discipline", "use": use}
+        for mark, (x, y) in (("saddle", saddle), ("hand", hand)):
+            yield {"do": "goal.nudge", "mark": mark, "by_x_mm": x, "by_y_mm": y}
+    for what, name in (("frame.choose", "chosen"), ("frame.hold", "held")):
+        if name in it:
+            yield {"do": what, "size": frames[it[name]]}
+    yield from it.get("after", [])
 
 
 def main() -> None:
@@ -233,8 +242,9 @@ def main() -> None:
             frames, parts = demo_shelves()
             shelves.import_frames(session, frames, apply=True)
             shelves.import_parts(session, parts, apply=True)
-            for it in RIDERS:
-                (FILES / f"{it['file']}.waymark.json").write_text(write(session, it), encoding="utf-8")
+        desk = Desk(store, registry())
+        for it in RIDERS:
+            (FILES / f"{it['file']}.waymark.json").write_text(write(desk, it), encoding="utf-8")
         store.close()
 
 

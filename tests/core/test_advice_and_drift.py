@@ -57,6 +57,7 @@ def test_the_adjusted_marks_are_those_of_an_independent_solver(seed: int, label:
 @settings(max_examples=40)
 @given(st.integers(0, 100_000), st.sampled_from(sorted(CLASSES)), st.floats(10, 80), st.booleans())
 @example(1, "12 / 3", 30.0, True)
+@example(61, "16 / 7", 35.0, False)
 def test_no_other_start_finds_less_whatever_the_points_are_called(
     seed: int, label: str, slip: float, renamed: bool
 ) -> None:

@@ -115,10 +115,10 @@ def test_a_frame_for_its_own_cockpits_takes_nothing_else() -> None:
     whole = search_whole(Shelf((closed,), (stem,), (5,)), goal)
     assert whole.sizes == ()
     assert whole.unbuilt == ((closed, "Takes only Mono; none of them is on the shelf."),)
-    mono = CockpitOption("Mono#1#110/420", "Mono 110/420", 110, -6, 42, 420, (5, 10), (Place(Mark(84, 14)),))
+    mono = CockpitOption("Mono", "Mono 110/420", 110, -6, 42, 420, (5, 10), (Place(Mark(84, 14)),))
     other = replace(mono, key="Duo#2#110/420", label="Duo 110/420")
     found = search_whole(Shelf((closed,), (stem,), (5,), cockpits=(other, mono)), goal).sizes[0]
-    assert (found.bar_key, found.stem, found.stem_stands.clamp_height_mm) == ("Mono#1#110/420", None, 42)
+    assert (found.bar_key, found.stem, found.stem_stands.clamp_height_mm) == ("Mono", None, 42)
     # Cockpits that are only looked at where they are named stay off other frames.
     named = replace(mono, named_only=True)
     open_frame = replace(closed, cockpits=None)

@@ -11,10 +11,19 @@ from fastapi.testclient import TestClient
 from hypothesis import given
 from hypothesis import strategies as st
 
-from waymark.devices import DeviceError, InstrumentInfo, SimulatedTape, decode, encode, simulated_instruments
+from waymark.devices import (
+    Aim,
+    DeviceError,
+    InstrumentInfo,
+    SimulatedTape,
+    decode,
+    encode,
+    simulated_instruments,
+)
 from waymark.storage import Store
 from waymark.web import make_app
 
+AIM = Aim(1, "nose_clamp")
 values = st.floats(-9999, 99999, allow_nan=False)
 
 
@@ -47,10 +56,10 @@ def test_noise_on_the_line_is_never_a_reading(noise: bytes) -> None:
 
 
 def test_a_simulated_tape_is_noisy_and_now_and_then_wrong() -> None:
-    tape, good, garbled = SimulatedTape(Random(3)), [], 0
+    tape, good, garbled = SimulatedTape(Random(3), lambda _: 541.0), [], 0
     for _ in range(2000):
         try:
-            good.append(decode(tape.press(541.0)).value)
+            good.append(decode(tape.press(AIM)).value)
         except DeviceError:
             garbled += 1
     near = [v for v in good if abs(v - 541) < 6]
@@ -58,7 +67,7 @@ def test_a_simulated_tape_is_noisy_and_now_and_then_wrong() -> None:
     assert 10 <= len(good) - len(near) <= 70
     assert mean(near) == pytest.approx(541, abs=0.1)
     assert 0.7 < stdev(near) < 1.1
-    same = [simulated_instruments(5)["tape"].press(700) for _ in range(2)]
+    same = [simulated_instruments(lambda _: 700.0, 5)["tape"].press(AIM) for _ in range(2)]
     assert same[0] == same[1]
 
 
@@ -69,7 +78,7 @@ class Fixed:
         self.info = InstrumentInfo(name, name.capitalize(), gives, "cable", simulated=False)  # type: ignore[arg-type]
         self.frame = frame
 
-    def press(self, aimed_at: float) -> bytes:
+    def press(self, aim: Aim) -> bytes:
         return self.frame
 
 
@@ -93,12 +102,9 @@ def test_a_reading_arrives_as_it_would_be_typed(bench: TestClient) -> None:
     arrived = press("tape", "nose_clamp").json()  # type: ignore[attr-defined]
     assert (arrived["typed"], arrived["source"], arrived["battery_low"]) == ("541.3 mm", "Tape", False)
     sheet = bench.get("/api/fits/1/sheet").json()
-    change = {
-        "path": "measure.reading",
-        "value": {"key": "nose_clamp", "typed": arrived["typed"], "source": "Tape"},
-    }
+    change = {"do": "measure.read", "key": "nose_clamp", "typed": arrived["typed"], "source": "Tape"}
     kept = bench.post(
-        "/api/fits/1/changes", json={"base_revision": sheet["revision"], "changes": [change]}
+        "/api/fits/1/changes", json={"base_revision": sheet["revision"], "commands": [change]}
     ).json()
     reading = kept["state"]["measure"]["readings"]["nose_clamp"]
     assert (reading["heard"][0]["value"], reading["source"]) == (541.3, "Tape")
@@ -120,14 +126,13 @@ def test_the_simulated_ones_read_the_bike_as_it_is_drawn(demo: TestClient) -> No
         "front_axle",
         "wheelbase",
         "s_pedal_six",
-        "cleat_behind.left",
     ):
         for _ in range(4):
             answer = demo.post("/api/instruments/tape/press", json={"fit_id": 1, "key": key})
             if answer.status_code == 200:
                 break
         assert answer.json()["unit"] == "mm"
-    ways = {w["way"]: w["value"] for w in demo.get("/api/fits/1/sheet").json()["ways"]["saddle_height"]}
+    ways = {w["way"]: w["value"] for w in demo.get("/api/fits/1/sheet").json()["measure"]["ways"]["saddle_height"]}
     reads = [demo.post("/api/instruments/tape/press", json={"fit_id": 1, "key": "s_pedal"}) for _ in range(9)]
     near = sorted(r.json()["value"] for r in reads if r.status_code == 200)
     assert near[len(near) // 2] == pytest.approx(ways["pedal"], abs=3)

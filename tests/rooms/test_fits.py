@@ -9,12 +9,10 @@ from typing import Any
 import pytest
 from fastapi.testclient import TestClient
 
+from tests.posts import FILES, FitState, words
 from waymark.core.cockpit import Stem, bar_clamp
 from waymark.core.marks import Mark
 from waymark.demo import demo_files
-from waymark.rooms.fits import FitState, file_schema
-from waymark.rooms.fits.edits import PATHS
-from waymark.rooms.fits.fileio import read_file, write_file
 from waymark.storage import Store, open_store
 from waymark.web import make_app
 
@@ -30,15 +28,15 @@ class Fitter:
         self.sheet = self.client.get(f"/api/fits/{self.fit}/sheet", params={"view": view}).json()
         return self.sheet
 
-    def send(self, path: str, value: Any, view: str = "measure") -> Any:
-        body = {"base_revision": self.sheet["revision"], "changes": [{"path": path, "value": value}]}
+    def send(self, do: str, fields: dict[str, Any] | None = None, view: str = "measure") -> Any:
+        body = {"base_revision": self.sheet["revision"], "commands": [{"do": do, **(fields or {})}]}
         answer = self.client.post(f"/api/fits/{self.fit}/changes", params={"view": view}, json=body)
         if answer.status_code == 200:
             self.sheet = answer.json()
         return answer
 
-    def edit(self, path: str, value: Any, view: str = "measure") -> dict[str, Any]:
-        answer = self.send(path, value, view)
+    def edit(self, do: str, fields: dict[str, Any] | None = None, view: str = "measure") -> dict[str, Any]:
+        answer = self.send(do, fields, view)
         assert answer.status_code == 200, answer.text
         return self.sheet
 
@@ -65,7 +63,13 @@ class Fitter:
 
     def call(self, key: str, typed: str | None, **more: Any) -> dict[str, Any]:
         """One reading called out."""
-        return self.edit("measure.reading", {"key": key, "typed": typed, **more})
+        if typed is None:
+            return self.edit("measure.take_back", {"key": key})
+        return self.edit("measure.read", {"key": key, "typed": typed, **more})
+
+    def nudge(self, mark: str, x_mm: float, y_mm: float, view: str = "measure") -> dict[str, Any]:
+        """A mark of the goal moved."""
+        return self.edit("goal.nudge", {"mark": mark, "by_x_mm": x_mm, "by_y_mm": y_mm}, view)
 
 
 @pytest.fixture
@@ -86,7 +90,7 @@ def test_statements_become_marks(fitter: Fitter) -> None:
     saddle = fitter.cell("saddle", "now")
     assert saddle == pytest.approx((-207, (727**2 - 207**2) ** 0.5))
     assert fitter.cell("hand", "now") == pytest.approx((563, 646))
-    ways = {w["way"]: w["value"] for w in fitter.sheet["ways"]["saddle_height"]}
+    ways = {w["way"]: w["value"] for w in fitter.sheet["measure"]["ways"]["saddle_height"]}
     assert ways["straight"] == pytest.approx(727)
     assert ways["vertical"] == pytest.approx(saddle[1])
     assert fitter.sheet["state"]["measure"]["readings"]["s_straight"]["heard"][0]["typed"] == "72.7 cm"
@@ -94,7 +98,7 @@ def test_statements_become_marks(fitter: Fitter) -> None:
 
 def test_a_goal_is_whole_and_its_figures_agree(fitter: Fitter) -> None:
     fitter.measure()
-    fitter.edit("goal.hand", {"dx_mm": -10, "dy_mm": 15})
+    fitter.nudge("hand", -10, 15)
     assert fitter.cell("hand", "goal") == (553, 661)
     assert fitter.cell("saddle", "goal") == (-207, 697)
     row = next(r for r in fitter.sheet["ledger"] if r["mark"] == "hand")
@@ -110,8 +114,8 @@ def size_id(fitter: Fitter, label: str) -> int:
 def test_choosing_a_frame_takes_its_exact_best_build(fitter: Fitter) -> None:
     fitter.measure()
     fitter.read("frame")
-    offer = next(o for o in fitter.sheet["frames"]["offers"] if o["kind"] == "road" and o["verdict"] != "out")
-    sheet = fitter.edit("frame.chosen", offer["id"], "frame")
+    offer = next(o for o in fitter.sheet["frame"]["offers"] if o["kind"] == "road" and o["verdict"] != "out")
+    sheet = fitter.edit("frame.choose", {"size": offer["id"]}, "frame")
     row = next(r for r in sheet["ledger"] if r["mark"] == "hand")
     assert (row["miss"]["show_x"], row["miss"]["show_y"]) == (offer["show_x"], offer["show_y"])
     state = sheet["state"]
@@ -121,21 +125,22 @@ def test_choosing_a_frame_takes_its_exact_best_build(fitter: Fitter) -> None:
     top = Mark(chart["reach_mm"], chart["stack_mm"])
     cover = chart["cover_mm"] if build.get("cover_mm") is None else build["cover_mm"]
     clamp = bar_clamp(top, chart["head_angle_deg"], cover, build["spacers_mm"], stem)
-    off = Mark(sheet["context"]["hand_ahead"], sheet["context"]["hand_above"])
+    there = fitter.read("build")["build"]["hand_off_clamp"]
+    off = Mark(there["x_mm"], there["y_mm"])
     if build.get("place"):
-        off = Mark(build["place"]["off_x_mm"], build["place"]["off_y_mm"])
-    assert fitter.cell("hand", "plan") == pytest.approx(((clamp + off).x_mm, (clamp + off).y_mm))
+        assert (build["place"]["off_x_mm"], build["place"]["off_y_mm"]) == pytest.approx((off.x_mm, off.y_mm), abs=0.01)
+    assert fitter.cell("hand", "plan") == pytest.approx(((clamp + off).x_mm, (clamp + off).y_mm), abs=0.01)
 
 
 def test_every_stop_is_what_taking_it_gives(demo: TestClient) -> None:
     fitter = demo_fit(demo, "Tamsin Orre")
     rails = {r["name"]: r for r in fitter.read("build")["build"]["rails"]}
     for stop in rails["spacers"]["stops"]:
-        fitter.edit("build.spacers_mm", stop["value"], "build")
+        fitter.edit("build.spacers", {"height_mm": stop["value"]}, "build")
         hand = next(r for r in fitter.sheet["ledger"] if r["mark"] == "hand")
         assert (hand["miss"]["show_x"], hand["miss"]["show_y"]) == (stop["show_x"], stop["show_y"])
         assert hand["miss"]["verdict"] == stop["verdict"]
-    fitter.edit("build.best", True, "build")
+    fitter.edit("build.best", view="build")
     angle = rails["angle"]["value"]
     for stop in rails["length"]["stops"]:
         fitter.edit("build.stem", {"length_mm": stop["value"], "angle_deg": angle}, "build")
@@ -148,7 +153,7 @@ def test_turning_the_stem_over_shows_first_what_it_does(demo: TestClient) -> Non
     fitter = demo_fit(demo, "Tamsin Orre")
     fitter.edit("build.stem", {"length_mm": 100, "angle_deg": -6}, "build")
     build = fitter.read("build")["build"]
-    fitter.edit("build.turned_over", not build["turned_over"], "build")
+    fitter.edit("build.turn_stem", {"over": not build["turned_over"]}, "build")
     hand = next(r for r in fitter.sheet["ledger"] if r["mark"] == "hand")
     assert (hand["miss"]["show_x"], hand["miss"]["show_y"]) == (
         build["over"]["show_x"],
@@ -157,7 +162,7 @@ def test_turning_the_stem_over_shows_first_what_it_does(demo: TestClient) -> Non
 
 
 def test_no_frame_for_the_keeper_but_numbers_to_look_for(demo: TestClient) -> None:
-    frames = demo_fit(demo, "Piran Lowe").read("frame")["frames"]
+    frames = demo_fit(demo, "Piran Lowe").read("frame")["frame"]
     assert frames["carry"] == 0
     assert all(o["verdict"] == "out" and o["sentence"] for o in frames["offers"])
     look = frames["look_for"]
@@ -168,33 +173,34 @@ def test_no_frame_for_the_keeper_but_numbers_to_look_for(demo: TestClient) -> No
 
 def test_a_later_change_makes_frame_and_build_stale_and_says_why(demo: TestClient) -> None:
     fitter = demo_fit(demo, "Tamsin Orre")
-    fitter.edit("goal.saddle", {"dx_mm": 0, "dy_mm": -9})
+    fitter.edit("goal.as_measured", {"mark": "saddle"})
+    fitter.nudge("saddle", 0, -9)
     posts = {p["name"]: p for p in fitter.sheet["trail"]}
     assert posts["frame"]["state"] == posts["build"]["state"] == "stale"
     assert posts["frame"]["reason"] == "The saddle was lowered 6 mm after this was chosen."
-    fitter.edit("build.best", True)
+    fitter.edit("build.best")
     posts = {p["name"]: p for p in fitter.sheet["trail"]}
     assert posts["frame"]["state"] == "done"
 
 
 def test_undo_and_redo_walk_the_line(fitter: Fitter) -> None:
     for n in (1, 2, 3):
-        fitter.edit("goal.hand", {"dx_mm": n, "dy_mm": 0})
+        fitter.nudge("hand", n, 0)
 
     def now() -> float:
         return float(fitter.sheet["state"]["goal"]["hand_dx_mm"])
 
-    assert fitter.sheet["undo"] == "Hand moved +3 fore, 0 up"
+    assert words(fitter.sheet["undo"]) == "Hand moved +3 mm fore, 0 mm up"
     seen = []
     for way in ("undo", "undo", "redo", "redo", "undo"):
         assert fitter.step(way).status_code == 200
         seen.append(now())
-    assert seen == [2, 1, 2, 3, 2]
-    fitter.edit("goal.hand", {"dx_mm": 9, "dy_mm": 0})
+    assert seen == [3, 1, 3, 6, 3]
+    fitter.nudge("hand", 9, 0)
     assert fitter.sheet["redo"] is None
     assert fitter.step("redo").status_code == 422
     fitter.step("undo")
-    assert now() == 2
+    assert now() == 3
     for _ in range(2):
         fitter.step("undo")
     assert now() == 0
@@ -221,8 +227,8 @@ def test_undo_works_after_a_restart(tmp_path: Path, demo_store: Store) -> None:
 
 def test_two_windows_never_overwrite_each_other(fitter: Fitter) -> None:
     other = Fitter(fitter.client, fitter.fit)
-    fitter.edit("notes", "mine")
-    met = other.send("notes", "theirs")
+    fitter.edit("file.describe", {"what": "notes", "words": "mine"})
+    met = other.send("file.describe", {"what": "notes", "words": "theirs"})
     assert met.status_code == 409
     body = met.json()
     assert body["code"] == "conflict"
@@ -230,15 +236,15 @@ def test_two_windows_never_overwrite_each_other(fitter: Fitter) -> None:
     assert other.step("undo").status_code == 409
     other.read()
     assert other.sheet["state"]["notes"] == "mine"
-    other.edit("notes", "theirs")
+    other.edit("file.describe", {"what": "notes", "words": "theirs"})
 
 
 def test_changes_are_taken_all_or_none(fitter: Fitter) -> None:
     body = {
         "base_revision": fitter.sheet["revision"],
-        "changes": [
-            {"path": "notes", "value": "kept?"},
-            {"path": "measure.reading", "value": {"key": "crank", "typed": "9 m"}},
+        "commands": [
+            {"do": "file.describe", "what": "notes", "words": "kept?"},
+            {"do": "measure.read", "key": "crank", "typed": "9 m"},
         ],
     }
     answer = fitter.client.post(f"/api/fits/{fitter.fit}/changes", json=body)
@@ -248,50 +254,54 @@ def test_changes_are_taken_all_or_none(fitter: Fitter) -> None:
     assert fitter.sheet["revision"] == 1
 
 
-BAD: list[tuple[str, Any, str]] = [
-    ("measure.reading", {"key": "s_straight", "typed": "74.5"}, "measure.reading"),
-    ("measure.reading", {"key": "s_straight", "typed": "nan"}, "measure.reading"),
-    ("measure.reading", {"key": "sideways", "typed": "745"}, "measure.reading.key"),
-    ("measure.reading", {"key": "s_straight", "typed": [745]}, "measure.reading.typed"),
-    ("measure.reading", {"key": "s_straight", "typed": "7" * 200}, "measure.reading.typed"),
-    ("measure.reading", {"key": "s_straight", "typed": "745", "colour": 1}, "measure.reading"),
-    ("measure.reading", "745", "measure.reading"),
-    ("measure.reading", {"key": "s_angle", "typed": "700"}, "measure.reading"),
-    ("measure.reading", {"key": "s_behind", "typed": "900"}, "measure.reading"),
-    ("measure.reading", {"key": "crank", "typed": "-170"}, "measure.reading"),
+BAD: list[tuple[str, dict[str, Any], str]] = [
+    ("measure.read", {"key": "s_straight", "typed": "74.5"}, "measure.read.typed"),
+    ("measure.read", {"key": "s_straight", "typed": "nan"}, "measure.read.typed"),
+    ("measure.read", {"key": "sideways", "typed": "745"}, "measure.read.key"),
+    ("measure.read", {"key": "s_straight", "typed": [745]}, "commands.0.measure.read.typed"),
+    ("measure.read", {"key": "s_straight", "typed": "7" * 200}, "commands.0.measure.read.typed"),
+    ("measure.read", {"key": "s_straight", "typed": "745", "colour": 1}, "commands.0.measure.read.colour"),
+    ("measure.read", {}, "commands.0.measure.read.key"),
+    ("measure.read", {"key": "s_angle", "typed": "700"}, "measure.read.typed"),
+    ("measure.read", {"key": "s_behind", "typed": "900"}, "measure.read.typed"),
+    ("measure.read", {"key": "crank", "typed": "-170"}, "measure.read.typed"),
     ("measure.decide", {"key": "s_floor", "what": "kept"}, "measure.decide.key"),
-    ("measure.decide", {"key": "s_floor", "what": "hidden"}, "measure.decide.what"),
-    ("measure.skipped", {"key": "s_floor", "skipped": "yes"}, "measure.skipped.skipped"),
-    ("measure.skipped", {"key": "floor", "skipped": True}, "measure.skipped.key"),
-    ("measure.bar_kind", "ape", "measure.bar_kind"),
-    ("measure.setup", {"by": " "}, "measure.setup.by"),
-    ("measure.setup", {"by": "Maud"}, "measure.setup"),
-    ("measure.frame", "first", "measure.frame"),
-    ("measure.frame", 99999, "frame_size_id"),
-    ("measure.bar", 99999, "part_id"),
-    ("goal.discipline", "unicycle", "goal.discipline"),
-    ("goal.hand", {"dx_mm": 9000, "dy_mm": 0}, "goal.hand.dx_mm"),
-    ("goal.hand", {"dx_mm": True, "dy_mm": 0}, "goal.hand.dx_mm"),
-    ("goal.hand", 5, "goal.hand"),
-    ("frame.chosen", True, "frame.chosen"),
-    ("frame.chosen", 1, "measure"),
-    ("build.spacers_mm", 5, "frame.chosen"),
-    ("build.best", True, "frame.chosen"),
-    ("build.turned_over", True, "build.turned_over"),
+    ("measure.decide", {"key": "s_floor", "what": "hidden"}, "commands.0.measure.decide.what"),
+    ("measure.decide", {"key": "s_floor", "what": "kept", "repeat": 0}, "commands.0.measure.decide.repeat"),
+    ("measure.skip", {"key": "s_floor", "skipped": "perhaps"}, "commands.0.measure.skip.skipped"),
+    ("measure.skip", {"key": "floor", "skipped": True}, "measure.skip.key"),
+    ("measure.bar_kind", {"kind": "ape"}, "commands.0.measure.bar_kind.kind"),
+    ("measure.keep_setup", {"by": " "}, "commands.0.measure.keep_setup.by"),
+    ("measure.keep_setup", {"by": "Maud"}, "measure.keep_setup.by"),
+    ("measure.frame", {"size": "first"}, "commands.0.measure.frame.size"),
+    ("measure.frame", {"size": 99999}, "frame_size_id"),
+    ("measure.part", {"what": "bar", "part": 99999}, "part_id"),
+    ("measure.part", {"what": "stem", "part": 1}, "commands.0.measure.part.what"),
+    ("goal.discipline", {"use": "unicycle"}, "commands.0.goal.discipline.use"),
+    ("goal.nudge", {"mark": "hand", "by_x_mm": 300}, "goal.nudge.by_x_mm"),
+    ("goal.nudge", {"mark": "saddle", "by_y_mm": -151}, "goal.nudge.by_y_mm"),
+    ("goal.nudge", {"mark": "hand", "by_x_mm": 9000}, "commands.0.goal.nudge.by_x_mm"),
+    ("goal.nudge", {"mark": "foot", "by_x_mm": 1}, "commands.0.goal.nudge.mark"),
+    ("frame.choose", {"size": -1}, "commands.0.frame.choose.size"),
+    ("frame.choose", {"size": 1}, "measure"),
+    ("frame.rule", {"rule": "dated", "typed": "1"}, "commands.0.frame.rule.rule"),
+    ("build.spacers", {"height_mm": 5}, "frame.choose"),
+    ("build.best", {}, "frame.choose"),
+    ("build.turn_stem", {"over": True}, "build.turn_stem.over"),
     ("build.stem", {"length_mm": 101, "angle_deg": 3}, "build.stem"),
-    ("build.stem", {"length_mm": 100, "angle_deg": "up"}, "build.stem"),
-    ("build.stem", 100, "build.stem"),
-    ("built.hand_x", "ten", "built.hand_x"),
-    ("notes", "x" * 5000, "notes"),
-    ("rider.name", "x", "path"),
+    ("build.stem", {"length_mm": 100, "angle_deg": "up"}, "commands.0.build.stem.angle_deg"),
+    ("setup.built", {"mark": "hand_x", "typed": "ten"}, "setup.built.typed"),
+    ("file.describe", {"what": "notes", "words": "x" * 5000}, "commands.0.file.describe.words"),
+    ("file.describe", {"what": "bike", "words": "x" * 130}, "file.describe.words"),
+    ("rider.name", {"name": "x"}, "commands.0"),
 ]
 
 
-@pytest.mark.parametrize(("path", "value", "field"), BAD)
+@pytest.mark.parametrize(("do", "fields", "field"), BAD)
 def test_bad_edits_name_their_field_and_change_nothing(
-    fitter: Fitter, path: str, value: Any, field: str
+    fitter: Fitter, do: str, fields: dict[str, Any], field: str
 ) -> None:
-    answer = fitter.send(path, value)
+    answer = fitter.send(do, fields)
     assert answer.status_code in (404, 422), answer.text
     assert answer.json()["field"] == field
     assert answer.json()["message"]
@@ -310,9 +320,9 @@ def test_numbers_that_contradict_each_other_are_kept_and_named(fitter: Fitter) -
 
 def test_a_pile_the_drawer_cannot_make(demo: TestClient) -> None:
     fitter = demo_fit(demo, "Tamsin Orre")
-    answer = fitter.send("build.spacers_mm", 12)
+    answer = fitter.send("build.spacers", {"height_mm": 12})
     assert answer.json()["allowed"] == ", ".join(f"{x / 2:g}" for x in range(0, 61, 5)) + " mm"
-    assert fitter.send("build.spacers_mm", 35).status_code == 422
+    assert fitter.send("build.spacers", {"height_mm": 35}).status_code == 422
 
 
 def test_what_is_taken_back_is_gone(fitter: Fitter) -> None:
@@ -320,20 +330,20 @@ def test_what_is_taken_back_is_gone(fitter: Fitter) -> None:
     fitter.call("nose_behind", None)
     assert fitter.cell("saddle", "now") is None
     fitter.call("crank", "165")
-    assert "crank" not in fitter.sheet["assumed"]
+    assert "crank" not in fitter.sheet["measure"]["assumed"]
     fitter.call("crank", "")
-    assert "crank" in fitter.sheet["assumed"]
-    fitter.edit("measure.frame", size_id(fitter, "Corvane Lull 56"))
-    assert "seat_angle" not in fitter.sheet["assumed"]
-    fitter.edit("measure.frame", None)
-    assert "seat_angle" in fitter.sheet["assumed"]
+    assert "crank" in fitter.sheet["measure"]["assumed"]
+    fitter.edit("measure.frame", {"size": size_id(fitter, "Corvane Lull 56")})
+    assert "seat_angle" not in fitter.sheet["measure"]["assumed"]
+    fitter.edit("measure.frame", {"size": None})
+    assert "seat_angle" in fitter.sheet["measure"]["assumed"]
 
 
 def test_built_marks_are_judged_against_the_goal(demo: TestClient) -> None:
     fitter = demo_fit(demo, "Tamsin Orre")
     goal = fitter.cell("hand", "goal") or (0, 0)
-    fitter.edit("built.hand_x", f"{goal[0] + 7:.0f}")
-    fitter.edit("built.hand_y", f"{goal[1]:.0f} mm")
+    fitter.edit("setup.built", {"mark": "hand_x", "typed": f"{goal[0] + 7:.0f}"})
+    fitter.edit("setup.built", {"mark": "hand_y", "typed": f"{goal[1]:.0f} mm"})
     row = next(r for r in fitter.sheet["ledger"] if r["mark"] == "hand")
     assert row["miss"] == {
         "of": "built", "dx_mm": 7, "dy_mm": 0, "show_x": "+7", "show_y": "0", "verdict": "out",
@@ -421,12 +431,7 @@ def test_a_file_holds_copies_so_that_a_shelf_can_change(demo: TestClient) -> Non
 
 
 def test_the_schema_accepts_what_is_written() -> None:
-    schema = file_schema()
+    schema = FILES.schema()
     assert schema["properties"]["fit"]["$ref"].endswith("FitState")
-    text = write_file("T", "R", read_file(demo_files()[0]).rider.profile, FitState())
-    assert read_file(text).fit == FitState()
-
-
-def test_every_path_can_be_named() -> None:
-    assert "measure.reading" in PATHS
-    assert len(PATHS) == len(set(PATHS))
+    text = FILES.write("T", "R", FILES.read(demo_files()[0]).rider.profile, FitState())
+    assert FILES.read(text).fit == FitState()

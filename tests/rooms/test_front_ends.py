@@ -7,26 +7,26 @@ from math import degrees
 import pytest
 from fastapi.testclient import TestClient
 
+from tests.posts import FitState, facts_of, shelf
 from tests.readings import kept
 from tests.rooms.test_fits import demo_fit
 from tests.rooms.test_sheet_parts import FRAMES, PARTS, PROFILE, measured, planned
 from waymark.core.cockpit import Lever, place_hood
 from waymark.core.search.seats import best_seat
-from waymark.rooms.fits import layers_of
-from waymark.rooms.fits.frame_search import (
+from waymark.rooms.plan import (
     NEAR_KINDS,
     can_turn,
-    gates_of,
+    cockpit_stem,
+    drawn_plan,
     hand_is,
     looked_at,
     own_bar,
-    reference_of,
-    wanted,
+    place_state,
+    plan_marks,
+    search_goal,
 )
-from waymark.rooms.fits.layers import search_goal
-from waymark.rooms.fits.pictures import drawn_plan
-from waymark.rooms.fits.planning import cockpit_stem, place_state
-from waymark.rooms.fits.state import FitState
+from waymark.rooms.plan.question import gates, reference, wanted
+from waymark.rooms.posts.measure import context
 from waymark.rooms.riders import Profile
 from waymark.rooms.shelves import Wanted, frame_option, places_of, search_shelf
 
@@ -34,18 +34,17 @@ from waymark.rooms.shelves import Wanted, frame_option, places_of, search_shelf
 def test_the_own_bar_stands_first_as_measured_and_turns_only_from_a_rotation_that_was_read() -> None:
     state = measured(bar=PARTS["Petrel 42"])
     # The hand's place from the clamp is the part's own: both speak of the same bar.
-    assert can_turn(state, layers_of(state))
+    assert can_turn(facts_of(state))
     state.measure.readings |= kept(clamp_up=645, clamp_ahead=472)
-    assert not can_turn(state, layers_of(state))
-    still = own_bar(state, layers_of(state))
+    assert not can_turn(facts_of(state))
+    still = own_bar(facts_of(state))
     assert still is not None
     assert len(still.places) == 1
     bar = PARTS["Petrel 42"]
     state.measure.readings |= kept(bar_rotation=3, hood_slope__right=7)
-    layers = layers_of(state)
-    own = own_bar(state, layers)
+    own = own_bar(facts_of(state))
     assert own is not None
-    assert own.places[0].off == layers.context.hand_off_clamp
+    assert own.places[0].off == context(facts_of(state)).hand_off_clamp
     # The ramp was read; the bar's own axes fall along it by the ramp's fall.
     assert own.places[0].rotation_deg == 3 + bar.ramp_deg
     arc = bar.lever_arc_deg + degrees(own.places[0].slide_mm / bar.bend_radius_mm)
@@ -64,7 +63,7 @@ def test_the_own_bar_stands_first_as_measured_and_turns_only_from_a_rotation_tha
         )
         said = place_hood(bar.bar(), there, place.rotation_deg).at
         assert (place.off - own.places[0].off).distance_mm(said - model) < 1e-6
-    unknown = own_bar(measured(), layers_of(measured()))
+    unknown = own_bar(facts_of(measured()))
     assert unknown is not None
     assert (len(unknown.places), unknown.clamp_mm) == (1, None)
 
@@ -72,17 +71,17 @@ def test_the_own_bar_stands_first_as_measured_and_turns_only_from_a_rotation_tha
 def test_a_drop_bar_is_not_carried_to_a_use_with_grips() -> None:
     state = measured(bar=PARTS["Petrel 42"])
     state.goal.discipline = "cross-country"
-    assert own_bar(state, layers_of(state)) is None
+    assert own_bar(facts_of(state)) is None
 
 
 def test_what_is_offered_to_a_rider_without_a_known_bar_can_be_taken(demo: TestClient) -> None:
     fitter = demo_fit(demo, "Tamsin Orre")
-    fitter.edit("measure.bar", None, "frame")
+    fitter.edit("measure.part", {"what": "bar", "part": None}, "frame")
     # Her shoulders, not the old bar, now say which width is looked for.
-    lines = [x for x in fitter.read("frame")["frames"]["frontier"] if x["bar"] != "own"]
+    lines = [x for x in fitter.read("frame")["frame"]["frontier"] if x["front"]["part"] is not None]
     assert lines
     for x in lines[:3]:
-        sheet = fitter.edit("frame.chosen", {"id": x["id"], "bar": x["bar"]}, "frame")
+        sheet = fitter.edit("frame.choose", {"size": x["id"], "front": x["front"]}, "frame")
         hand = next(r for r in sheet["ledger"] if r["mark"] == "hand")
         assert (hand["miss"]["show_x"], hand["miss"]["show_y"]) == (x["show_x"], x["show_y"])
         assert any(f["chosen"] for f in fitter.read("build")["build"]["fronts"])
@@ -110,9 +109,9 @@ def test_a_stem_out_of_stock_is_not_put_on_by_a_stop(demo: TestClient) -> None:
 def test_a_flat_bar_use_asks_for_grips_and_only_bars_that_have_them() -> None:
     state = measured()
     state.goal.discipline = "cross-country"
-    assert hand_is(state, layers_of(state)) == "grip"
+    assert hand_is(facts_of(state)) == "grip"
     shelf = search_shelf(
-        [], [(n, p) for n, p in PARTS.items()], None, None, wanted(state, layers_of(state), PROFILE)
+        [], [(n, p) for n, p in PARTS.items()], None, None, wanted(facts_of(state, PROFILE))
     )
     assert shelf.bars
     assert all(PARTS[b.key].kind == "flat_bar" for b in shelf.bars)
@@ -127,29 +126,29 @@ def test_the_school_of_width_moves_what_is_wanted() -> None:
     widths = {}
     for school in ("acromion", "narrower", "wider"):
         state.frame.schools.width = school  # type: ignore[assignment]
-        widths[school] = wanted(state, layers_of(state), PROFILE).width_mm
+        widths[school] = wanted(facts_of(state, PROFILE)).width_mm
     assert widths == {"acromion": 420, "narrower": 400, "wider": 440}
 
 
 def test_gates_ask_only_what_is_known() -> None:
     state = measured()
-    assert gates_of(state, None).inseam_in_shoes_mm is None
-    known = gates_of(state, PROFILE)
+    assert gates(facts_of(state)).inseam_in_shoes_mm is None
+    known = gates(facts_of(state, PROFILE))
     assert known.inseam_in_shoes_mm == (PROFILE.mm("inseam") or 0) + 15
     state.goal.discipline = "trail"
-    assert gates_of(state, PROFILE).standover_room_mm == 50
-    assert gates_of(state, Profile()).system_mass_kg is None
+    assert gates(facts_of(state, PROFILE)).standover_room_mm == 50
+    assert gates(facts_of(state, Profile())).system_mass_kg is None
 
 
 def test_what_is_looked_at_keeps_the_chosen_and_respects_every_mark() -> None:
-    sizes = list(enumerate(FRAMES.values()))
+    on = shelf(FRAMES.values())
     state = planned()
-    near = {s.kind for _, s in looked_at(state, sizes)}
+    near = {s.kind for _, s in looked_at(facts_of(state, on=on))}
     assert near == set(NEAR_KINDS["gravel"])
     state.frame.look.price_most = 1
-    assert {s.price_band for _, s in looked_at(state, sizes) if s.label != "Ostrel Drift M"} == {1}
+    assert {s.price_band for _, s in looked_at(facts_of(state, on=on)) if s.label != "Ostrel Drift M"} == {1}
     state.frame.look.owned_only = True
-    assert [s.label for _, s in looked_at(state, sizes)] == ["Ostrel Drift M"]
+    assert [s.label for _, s in looked_at(facts_of(state, on=on))] == ["Ostrel Drift M"]
 
 
 def test_a_kinked_seat_tube_is_planned_where_the_search_puts_it() -> None:
@@ -157,7 +156,7 @@ def test_a_kinked_seat_tube_is_planned_where_the_search_puts_it() -> None:
     assert abs(size.chart.axis_behind_bb_mm) > 1
     state = measured()
     state.frame.chosen = size
-    goal = search_goal(state, layers_of(state))
+    goal = search_goal(facts_of(state))
     assert goal is not None
     assert goal.saddle_fit is not None
     posts = search_shelf([], list(PARTS.items()), None).posts
@@ -165,21 +164,19 @@ def test_a_kinked_seat_tube_is_planned_where_the_search_puts_it() -> None:
     assert seat.post_key is not None
     state.build.post = PARTS[seat.post_key]  # type: ignore[assignment]
     state.build.post_exposed_mm, state.build.slide_mm = seat.exposed_mm, seat.slide_mm
-    assert layers_of(state).marks["plan"]["saddle"].distance_mm(seat.saddle) < 1e-6
+    assert plan_marks(facts_of(state))["saddle"].distance_mm(seat.saddle) < 1e-6
 
 
 def test_a_cover_a_place_and_a_new_bar_are_drawn_and_kept() -> None:
     state = planned()
-    layers = layers_of(state)
-    before = layers.marks["plan"]["hand"]
+    before = plan_marks(facts_of(state))["hand"]
     state.build.cover_mm = state.frame.chosen.chart.cover_mm + 10  # type: ignore[union-attr]
-    higher = layers_of(state).marks["plan"]["hand"]
+    higher = plan_marks(facts_of(state))["hand"]
     assert higher.y_mm - before.y_mm == pytest.approx(9.45, abs=0.1)
     bar = PARTS["Fulmar 44"]
     place = places_of(bar, Wanted())[0]
     state.build.bar, state.build.place = bar, place_state(place)  # type: ignore[assignment]
-    layers = layers_of(state)
-    drawn = drawn_plan(state, layers, (5, 10))
+    drawn = drawn_plan(facts_of(state))
     assert drawn is not None
     assert drawn.bike.front.cover_mm == state.build.cover_mm
     assert drawn.bike.bar_rotation_deg == pytest.approx(place.rotation_deg, abs=0.01)
@@ -191,7 +188,7 @@ def test_a_cover_a_place_and_a_new_bar_are_drawn_and_kept() -> None:
 def test_a_plan_with_a_cockpit_goes_out_and_comes_back(demo: TestClient) -> None:
     fitter = demo_fit(demo, "Tamsin Orre")
     dear = next(f for f in fitter.read("build")["build"]["fronts"] if f["cost"] == "dear part")
-    fitter.edit("build.front", dear["bar"], "build")
+    fitter.edit("build.front", {"front": dear["front"]}, "build")
     text = demo.get(f"/api/fits/{fitter.fit}/file").text
     again = demo.post("/api/fits/import", json={"text": text}).json()["id"]
     assert demo.get(f"/api/fits/{again}/file").text == text
@@ -203,9 +200,9 @@ def test_a_plan_with_a_cockpit_goes_out_and_comes_back(demo: TestClient) -> None
 
 
 def test_the_present_bikes_handling_is_the_reference_only_when_it_is_known() -> None:
-    assert reference_of(measured(), layers_of(measured())) is None
+    assert reference(facts_of(measured())) is None
     state = measured(frame=FRAMES["Mossfoot Kirk 54"])
-    found = reference_of(state, layers_of(state))
+    found = reference(facts_of(state))
     assert found is not None
     g = FRAMES["Mossfoot Kirk 54"].chart.geometry()
     assert (found.trail_mm, found.front_centre_mm) == (g.trail_mm, g.front_centre_mm)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from datetime import UTC, datetime
 from random import Random
 from typing import Any
 
@@ -12,15 +13,17 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from tests.core.test_callout import BB, BIKE, perfect
+from tests.posts import FILES, FitState, facts_of
 from tests.rooms.test_fits import Fitter, fitter  # noqa: F401
-from waymark.core.callout import PROMPTS, USUAL
-from waymark.rooms.fits.fileio import read_file
-from waymark.rooms.fits.layers import layers_of
-from waymark.rooms.fits.measure_edits import take_reading
-from waymark.rooms.fits.measuring import measure_view
-from waymark.rooms.fits.pictures import drawn_now
-from waymark.rooms.fits.sighting import dimensions, loupes
-from waymark.rooms.fits.state import KEYS, FitState, migrated
+from waymark.core.callout import PROMPTS
+from waymark.rooms.files import both
+from waymark.rooms.files.command import Work
+from waymark.rooms.files.migrated import migrated
+from waymark.rooms.posts.measure import now_marks, surveyed
+from waymark.rooms.posts.measure.commands import Read
+from waymark.rooms.posts.measure.sighting import dimensions, loupes
+from waymark.rooms.posts.measure.state import KEYS
+from waymark.rooms.posts.measure.view import measure_view
 
 FULL = ("bb_floor", "s_straight", "s_behind", "s_floor", "s_nose", "nose_behind", "nose_floor", "nose_clamp",
         "s_clamp", "clamp_floor", "clamp_ahead", "clamp_up")  # fmt: skip
@@ -37,7 +40,7 @@ def call(fitter: Fitter, **changed: str | None) -> dict[str, Any]:  # noqa: F811
     return fitter.sheet["measure"]
 
 
-def decide(fitter: Fitter, key: str, what: str, **more: str) -> dict[str, Any]:  # noqa: F811
+def decide(fitter: Fitter, key: str, what: str, **more: Any) -> dict[str, Any]:  # noqa: F811
     """A decision about a reading."""
     return fitter.edit("measure.decide", {"key": key, "what": what, **more})["measure"]
 
@@ -117,15 +120,15 @@ def test_repeats_average_and_the_odd_one_is_left_out(fitter: Fitter) -> None:  #
     assert (line["mean"], line["spread"], line["typed"]) == (691, 2, ["690", "692"])
     sheet = fitter.call("s_clamp", "735", add=True)
     (finding,) = sheet["measure"]["findings"]
-    assert finding["key"] == "s_clamp#3"
-    assert decide(fitter, "s_clamp#3", "dropped")["findings"] == []
+    assert (finding["key"], finding["repeat"]) == ("s_clamp", 3)
+    assert decide(fitter, "s_clamp", "dropped", repeat=3)["findings"] == []
     assert [h["typed"] for h in fitter.sheet["state"]["measure"]["readings"]["s_clamp"]["heard"]] == [
         "690",
         "692",
     ]
     for _ in range(7):
         fitter.call("s_clamp", "691", add=True)
-    answer = fitter.send("measure.reading", {"key": "s_clamp", "typed": "691", "add": True})
+    answer = fitter.send("measure.read", {"key": "s_clamp", "typed": "691", "add": True})
     assert (answer.status_code, answer.json()["allowed"]) == (422, "at most 9")
 
 
@@ -167,8 +170,8 @@ def test_the_level_says_how_much_it_mattered(fitter: Fitter) -> None:  # noqa: F
 
 def test_a_kept_setup_is_compared_with_the_tapes_noise_in_mind(fitter: Fitter) -> None:  # noqa: F811
     call(fitter)
-    fitter.edit("measure.setup", {"by": "Maud Orrin", "note": "before the spring"})
-    fitter.edit("measure.anew", True)
+    fitter.edit("measure.keep_setup", {"by": "Maud Orrin", "note": "before the spring"})
+    fitter.edit("measure.anew")
     (kept,) = fitter.sheet["measure"]["setups"]
     assert (kept["by"], kept["says"]) == ("Maud Orrin", "Measure again to compare.")
     call(fitter, s_straight=f"{perfect('s_straight') + 3:.0f}", s_floor=f"{perfect('s_floor') + 3:.0f}")
@@ -189,9 +192,9 @@ def test_what_is_asked_depends_on_the_bar_and_the_house(fitter: Fitter) -> None:
         return [a["key"] for a in fitter.read()["measure"]["asked"] if a["usual"]]
 
     assert "hood_slope.right" in usual()
-    fitter.edit("measure.bar_kind", "aero")
+    fitter.edit("measure.bar_kind", {"kind": "aero"})
     assert "s_pad.left" in usual()
-    fitter.edit("measure.bar_kind", "flat")
+    fitter.edit("measure.bar_kind", {"kind": "flat"})
     assert {"lever_slope.right"} <= set(usual()) and "hood_slope.right" not in usual()
     offered = fitter.client.put("/api/house/callout", json={"asked": ["crank", "s_pedal"]}).json()
     assert [o["name"] for o in offered if o["asked"]] == ["s_pedal", "crank"]
@@ -217,17 +220,17 @@ def test_no_order_and_no_slip_of_readings_ever_fails(random: Random) -> None:
         value = min(
             max(perfect(prompt.name, places) + random.gauss(0, 2) + wrong, prompt.least), prompt.greatest
         )
-        take_reading(None, state, {"key": key, "typed": f"{value:.1f}"}, "measure.reading")  # type: ignore[arg-type]
-        layers = layers_of(state)
-        view = measure_view(state, layers, USUAL)
-        assert len(view.agreement) <= len(state.measure.readings)
-        bike = drawn_now(state, layers).bike
-        assert dimensions(state, layers, bike)
-        assert {m.mark for m in loupes(state, layers)} == set(layers.survey.points if layers.survey else {})
+        work = Work(facts_of(state), datetime.now(UTC))
+        Read(key=key, typed=f"{value:.1f}").run(work)
+        state, facts = work.file, work.facts
+        assert len(measure_view(facts).agreement) <= len(state.measure.readings)
+        assert dimensions(facts)
+        survey = surveyed(facts)
+        assert {m.mark for m in loupes(facts)} == set(survey.points if survey else {})
 
 
 def test_later_is_later_until_it_is_read(fitter: Fitter) -> None:  # noqa: F811
-    fitter.edit("measure.skipped", {"key": "s_floor", "skipped": True})
+    fitter.edit("measure.skip", {"key": "s_floor", "skipped": True})
     assert fitter.sheet["state"]["measure"]["skipped"] == ["s_floor"]
     fitter.call("s_floor", "961")
     assert fitter.sheet["state"]["measure"]["skipped"] == []
@@ -246,7 +249,7 @@ def test_a_file_of_version_1_is_the_same_bike(demo: TestClient) -> None:
         "goal": {"discipline": "gravel"},
     }  # fmt: skip
     state = FitState.model_validate(migrated(old))
-    saddle, hand = layers_of(state).both("now") or (None, None)
+    saddle, hand = both(now_marks(facts_of(state))) or (None, None)
     assert saddle is not None and hand is not None
     assert saddle.x_mm == pytest.approx(-207)
     assert saddle.y_mm == pytest.approx((727**2 - 207**2) ** 0.5)
@@ -260,7 +263,7 @@ def test_a_file_of_version_1_is_the_same_bike(demo: TestClient) -> None:
             "fit": old,
         }
     )
-    assert read_file(text).fit == state
+    assert FILES.read(text).fit == state
     assert demo.post("/api/fits/import", json={"text": text}).status_code == 200
 
 
@@ -273,5 +276,6 @@ def test_readings_that_cannot_be_are_refused_in_a_file() -> None:
 
 def test_the_bb_height_that_was_read_is_the_one_used(fitter: Fitter) -> None:  # noqa: F811
     call(fitter)
-    assert fitter.sheet["context"]["bb_height"] == pytest.approx(BB, abs=1)
-    assert "bb_height" not in fitter.sheet["assumed"]
+    floor = {w["way"]: w["value"] for w in fitter.sheet["measure"]["ways"]["hand_height"]}["hand_floor"]
+    assert floor - fitter.cell("hand", "now")[1] == pytest.approx(BB, abs=1)  # type: ignore[index]
+    assert "bb_height" not in fitter.sheet["measure"]["assumed"]

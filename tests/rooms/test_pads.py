@@ -9,16 +9,12 @@ import pytest
 from fastapi.testclient import TestClient
 from pypdf import PdfReader
 
+from tests.posts import FILES, facts_of
 from tests.rooms.test_fits import Fitter, demo_fit
-from waymark.core.search.model import CLEANER
 from waymark.demo import demo_files
-from waymark.rooms.fits import layers_of
-from waymark.rooms.fits.fileio import read_file
-from waymark.rooms.fits.frame_search import hand_is, own_bar
-from waymark.rooms.fits.layers import search_goal
-from waymark.rooms.fits.pictures import drawn_plan, pose_of
-from waymark.rooms.fits.state import FitState
-from waymark.rooms.riders import Profile
+from waymark.rooms.plan import drawn_plan, hand_is, own_bar, pose_of, search_goal
+from waymark.rooms.posts.goal import goal_marks
+from waymark.rooms.posts.measure import context
 
 
 @pytest.fixture
@@ -27,9 +23,9 @@ def fitter(demo: TestClient) -> Fitter:
     return demo_fit(demo, "Kerra Lannick")
 
 
-def state() -> FitState:
+def state() -> Any:
     """The demo's own file with pads."""
-    return next(f.fit for text in demo_files() if (f := read_file(text)).fit.measure.bar_kind == "aero")
+    return next(f.fit for text in demo_files() if (f := FILES.read(text)).fit.measure.bar_kind == "aero")
 
 
 def row(sheet: dict[str, Any], label: str) -> dict[str, Any]:
@@ -66,12 +62,12 @@ def test_the_day_book_and_the_trail_speak_of_pads(fitter: Fitter, demo: TestClie
 def test_what_is_offered_for_pads_can_be_taken_and_stands_so_on_the_card(
     fitter: Fitter, demo: TestClient
 ) -> None:
-    view = fitter.read("frame")["frames"]
+    view = fitter.read("frame")["frame"]
     other = next(
-        x for x in view["frontier"] if x["bar"].removesuffix(CLEANER) != "own" and "pads" in x["build"]
+        x for x in view["frontier"] if x["front"]["part"] is not None and "pads" in x["build"]
     )
     assert "pads" in other["build"]
-    sheet = fitter.edit("frame.chosen", {"id": other["id"], "bar": other["bar"]}, "frame")
+    sheet = fitter.edit("frame.choose", {"size": other["id"], "front": other["front"]}, "frame")
     assert shown(row(sheet, "Pads")["miss"]) == (other["show_x"], other["show_y"])
     assert sheet["state"]["build"]["bar"]["kind"] == "aero_bar"
     assert sheet["state"]["build"]["place"]["says"].startswith("pads ")
@@ -82,27 +78,25 @@ def test_what_is_offered_for_pads_can_be_taken_and_stands_so_on_the_card(
 
 
 def test_every_aero_bar_on_the_shelf_is_placed_step_by_step(fitter: Fitter) -> None:
-    own = fitter.read("frame")["frames"]["frontier"][0]
-    assert (own["bar"], own["cost"]) == ("own", "a stem to buy")
-    kept = state()
-    layers = layers_of(kept)
-    assert (layers.context.carried, hand_is(kept, layers)) == ("pads", "pad")
-    bar = own_bar(kept, layers)
+    own = fitter.read("frame")["frame"]["frontier"][0]
+    assert (own["front"]["part"], own["cost"]) == (None, "a stem to buy")
+    facts = facts_of(state())
+    assert (context(facts).carried, hand_is(facts)) == ("pads", "pad")
+    bar = own_bar(facts)
     assert bar is not None
-    assert [p.off for p in bar.places] == [layers.context.hand_off_clamp]
-    goal = search_goal(kept, layers)
+    assert [p.off for p in bar.places] == [context(facts).hand_off_clamp]
+    goal = search_goal(facts)
     assert goal is not None
-    assert (goal.carried, goal.hand) == ("pads", layers.marks["goal"]["hand"])
+    assert (goal.carried, goal.hand) == ("pads", goal_marks(facts)["hand"])
 
 
 def test_the_forearm_is_drawn_on_the_pad() -> None:
-    kept = state()
-    layers = layers_of(kept)
-    drawn = drawn_plan(kept, layers, (5, 10))
+    facts = facts_of(state())
+    drawn = drawn_plan(facts)
     assert drawn is not None
-    pose = pose_of(Profile(), kept, layers, drawn.bike.saddle, drawn.bike.hand)
+    pose = pose_of(facts, drawn.bike.saddle, drawn.bike.hand)
     assert pose.on_pads
-    assert pose.hand.distance_mm(drawn.bike.hand + layers.context.grip_off) < 1e-6
+    assert pose.hand.distance_mm(drawn.bike.hand + context(facts).grip_off) < 1e-6
     past = pose.elbow.distance_mm(drawn.bike.hand) + drawn.bike.hand.distance_mm(pose.hand)
     assert past == pytest.approx(pose.elbow.distance_mm(pose.hand))
 
@@ -112,8 +106,6 @@ def test_without_a_pad_measured_the_hand_is_carried() -> None:
     kept.measure.readings = {
         k: r for k, r in kept.measure.readings.items() if not k.startswith(("s_pad", "pad_"))
     }
-    layers = layers_of(kept)
-    assert layers.context.carried == "hand"
-    assert layers.point_of("hand") == "h"
-    assert hand_is(kept, layers) == "hood"
-    assert layers.pad_of(layers.marks["goal"]["hand"]) is None
+    facts = facts_of(kept)
+    assert (context(facts).carried, context(facts).point_of("hand"), hand_is(facts)) == ("hand", "h", "hood")
+    assert context(facts).pad_of(goal_marks(facts)["hand"]) is None

@@ -15,6 +15,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from PIL import Image
 
+from tests.posts import words
 from tests.shell import waymark
 from waymark.core.rules.body_bounds import BODY_BOUNDS, cross_checks, foot_from_shoe_mm
 from waymark.core.rules.mobility import MOBILITY, grade, sides_say
@@ -30,9 +31,14 @@ def rider(empty: TestClient) -> int:
     return empty.post("/api/riders", json={"name": "  Ines Vellacott ", "about": "41"}).json()["id"]
 
 
+def head(client: TestClient, rider: int) -> int:
+    """The newest change of a record."""
+    return next(r["revision"] for r in client.get("/api/riders").json() if r["id"] == rider)
+
+
 def edit(client: TestClient, rider: int, **body: Any) -> dict[str, Any]:
     """A change that is taken."""
-    answer = client.patch(f"/api/riders/{rider}", json=body)
+    answer = client.patch(f"/api/riders/{rider}", json={"base_revision": head(client, rider), **body})
     assert answer.status_code == 200, answer.text
     return answer.json()
 
@@ -52,7 +58,7 @@ def test_a_rider_needs_a_name(empty: TestClient, body: dict[str, object]) -> Non
 
 
 def test_nobody_by_that_number(empty: TestClient) -> None:
-    assert empty.patch("/api/riders/99", json={"name": "x"}).status_code == 404
+    assert empty.patch("/api/riders/99", json={"base_revision": 1, "name": "x"}).status_code == 404
     assert empty.post("/api/fits", json={"rider_id": 99}).status_code == 404
     assert empty.get("/api/fits/99/sheet").status_code == 404
     assert empty.get("/api/fits/99/card.pdf").status_code == 404
@@ -94,7 +100,7 @@ def test_how_and_when_stay_with_a_measure(empty: TestClient, rider: int) -> None
 
 def test_a_bad_measure_keeps_the_good_ones_as_they_were(empty: TestClient, rider: int) -> None:
     edit(empty, rider, measures={"height": "1760"})
-    answer = empty.patch(f"/api/riders/{rider}", json={"measures": {"height": "1780", "inseam": "31"}})
+    answer = empty.patch(f"/api/riders/{rider}", json={"base_revision": head(empty, rider), "measures": {"height": "1780", "inseam": "31"}})
     assert answer.status_code == 422
     assert answer.json()["code"] == "ambiguous"
     assert answer.json()["field"] == "measures.inseam"
@@ -206,17 +212,17 @@ def test_shares_stay_whole_when_a_use_comes_or_goes(before: tuple[int, ...], at:
 
 def test_uses_move_over_the_wire(empty: TestClient, rider: int) -> None:
     def move(**body: Any) -> Any:
-        return empty.post(f"/api/riders/{rider}/uses", json=body)
+        return empty.post(f"/api/riders/{rider}/uses", json={"base_revision": head(empty, rider), **body})
 
-    assert move(what="edge", at=0, by=5).status_code == 422
+    assert move(what="edge", at=0, by_percent=5).status_code == 422
     move(what="add", use="gravel")
     move(what="add", use="road")
-    out = move(what="edge", at=0, by=-15).json()
+    out = move(what="edge", at=0, by_percent=-15).json()
     assert [(u["use"], u["share"]) for u in out["profile"]["uses"]] == [("gravel", 60), ("road", 40)]
     assert move(what="add", use="road").json()["field"] == "use"
     assert [u["share"] for u in move(what="remove", at=0).json()["profile"]["uses"]] == [100]
     assert counting([("road", 8), ("city", 92)]) == ("city",)
-    answer = empty.patch(f"/api/riders/{rider}", json={"uses": [{"use": "road", "share": 60}]})
+    answer = empty.patch(f"/api/riders/{rider}", json={"base_revision": head(empty, rider), "uses": [{"use": "road", "share": 60}]})
     assert (answer.status_code, answer.json()["kept"]) == (422, "60 %")
 
 
@@ -237,7 +243,7 @@ def test_what_hurts_brings_the_caution_and_a_mention_does_too(empty: TestClient,
     assert "not diagnoses" in out["care"]
     assert edit(empty, rider, hurts=[{**hurt, "severity": 0}])["care"] is None
     assert edit(empty, rider, facts={"history": "Knee operated on in 2019"})["care"]
-    assert empty.patch(f"/api/riders/{rider}", json={"hurts": [{**hurt, "severity": 6}]}).status_code == 422
+    assert empty.patch(f"/api/riders/{rider}", json={"base_revision": head(empty, rider), "hurts": [{**hurt, "severity": 6}]}).status_code == 422
 
 
 def test_facts_change_alone_and_consent_is_dated(empty: TestClient, rider: int) -> None:
@@ -251,15 +257,15 @@ def test_facts_change_alone_and_consent_is_dated(empty: TestClient, rider: int) 
 
 def test_a_records_changes_are_taken_back_and_brought_again(empty: TestClient, rider: int) -> None:
     def step(way: str) -> Any:
-        return empty.post(f"/api/riders/{rider}/{way}")
+        return empty.post(f"/api/riders/{rider}/{way}", json={"base_revision": head(empty, rider)})
 
     assert step("undo").json()["field"] == "undo"
     edit(empty, rider, measures={"height": "1760"})
     edit(empty, rider, measures={"height": "1670"}, facts={"words": "Home by dark."})
-    empty.post(f"/api/riders/{rider}/uses", json={"what": "add", "use": "gravel"})
+    empty.post(f"/api/riders/{rider}/uses", json={"base_revision": head(empty, rider), "what": "add", "use": "gravel"})
     out = step("undo").json()
-    assert (out["profile"]["uses"], out["redo"]) == ([], "Uses 100")
-    assert out["undo"] == "Height 1670, Words"
+    assert (out["profile"]["uses"], words(out["redo"])) == ([], "Uses 100")
+    assert words(out["undo"]) == "Height 1670; Words"
     out = step("undo").json()
     assert (line(out, "height")["says"], out["profile"]["words"]) == (None, "")
     assert out["profile"]["measures"]["height"]["value"] == 1760
@@ -269,6 +275,9 @@ def test_a_records_changes_are_taken_back_and_brought_again(empty: TestClient, r
     assert step("redo").status_code == 422
     for _ in range(3):
         step("undo")
+    # An edit of what somebody else changed meanwhile is told, not kept.
+    stale = empty.patch(f"/api/riders/{rider}", json={"base_revision": 1, "name": "Other"})
+    assert (stale.status_code, stale.json()["code"], stale.json()["kept"]) == (409, "conflict", "1")
     assert empty.get("/api/riders").json()[0]["profile"]["measures"] == {}
 
 

@@ -60,7 +60,7 @@ def test_marks_of_stock_are_for_a_whole_frame_and_keep_it_out_of_the_search(demo
     marked = demo.post(f"/api/shelves/frames/sizes/{of['id']}/marks", json={"in_stock": False}).json()
     assert len(marked) == 5
     assert not any(s["size"]["in_stock"] for s in marked)
-    offers = demo.get("/api/fits/1/sheet", params={"view": "frame"}).json()["frames"]["offers"]
+    offers = demo.get("/api/fits/1/sheet", params={"view": "frame"}).json()["frame"]["offers"]
     # The chosen size stays in sight; its sisters are gone.
     assert [o["size"] for o in offers if o["frame"] == "Ostrel Drift"] == ["M"]
     assert demo.post("/api/shelves/frames/sizes/999999/marks", json={}).status_code == 404

@@ -3,32 +3,28 @@
 from __future__ import annotations
 
 from datetime import UTC, datetime, timedelta, timezone
-from pathlib import Path
 
 import pytest
-from alembic import command
 from alembic.autogenerate import compare_metadata
 from alembic.migration import MigrationContext
-from alembic.script import ScriptDirectory
 from sqlalchemy import inspect, text
 from sqlalchemy.exc import IntegrityError
 
 from waymark.demo import demo_files
-from waymark.rooms import fits, riders, shelves
-from waymark.storage import Base, Store, UtcTime, open_store, upgrade
-from waymark.storage.migrate import config
+from waymark.rooms import riders, shelves
+from waymark.storage import Base, Store, UtcTime
 
 TABLES = {
     "riders",
     "fits",
-    "fit_revisions",
-    "fit_marks",
+    "fit_changes",
     "frames",
     "frame_sizes",
     "parts",
     "house_rules",
     "photos",
-    "rider_revisions",
+    "rider_changes",
+    "shelf_number",
 }
 
 
@@ -48,25 +44,12 @@ def test_models_and_migrations_describe_the_same_tables(store: Store) -> None:
     assert found == []
 
 
-def test_every_earlier_version_comes_forward(tmp_path: Path) -> None:
-    store = open_store(tmp_path / "old.sqlite3")
-    for script in reversed(list(ScriptDirectory.from_config(config(store)).walk_revisions())):
-        upgrade(store, script.revision)
-        upgrade(store)
-        with store.writing() as session:
-            riders.add_rider(session, f"After {script.revision}", riders.Profile())
-        command.downgrade(config(store), "base")
-    upgrade(store)
-    upgrade(store)
-    store.close()
-
-
 def test_a_rider_that_goes_takes_the_files_along(demo_store: Store) -> None:
     with demo_store.writing() as session:
         session.execute(text("DELETE FROM riders WHERE name = 'Tamsin Orre'"))
     with demo_store.looking() as session:
         left = session.execute(
-            text("SELECT count(*) FROM fit_marks m LEFT JOIN fits f ON f.id = m.fit_id WHERE f.id IS NULL")
+            text("SELECT count(*) FROM fit_changes m LEFT JOIN fits f ON f.id = m.fit_id WHERE f.id IS NULL")
         )
         assert left.scalar() == 0
         assert session.execute(text("SELECT count(*) FROM fits")).scalar() == len(demo_files()) - 1
@@ -74,7 +57,9 @@ def test_a_rider_that_goes_takes_the_files_along(demo_store: Store) -> None:
 
 def test_foreign_keys_are_held(store: Store) -> None:
     with pytest.raises(IntegrityError), store.writing() as session:
-        session.execute(text("INSERT INTO fit_marks VALUES (1, 1, 'now', 'hand', 0, 0)"))
+        session.execute(
+            text("INSERT INTO fit_changes (fit_id, number, made_at, by, asked, said, depth) VALUES (1, 1, '', '', '', '', 0)")
+        )
 
 
 def test_a_failed_write_leaves_nothing(store: Store) -> None:
@@ -83,17 +68,6 @@ def test_a_failed_write_leaves_nothing(store: Store) -> None:
         raise RuntimeError
     with store.looking() as session:
         assert riders.rider_rows(session) == []
-
-
-def test_marks_of_every_revision_stay(demo_store: Store) -> None:
-    with demo_store.writing() as session:
-        fit = fits.fit_row(session, 1)
-        before = session.execute(text("SELECT count(*) FROM fit_marks WHERE fit_id = 1")).scalar()
-        fits.change(
-            session, fit, fit.head, [fits.OneChange(path="goal.hand", value={"dx_mm": 1, "dy_mm": 1})]
-        )
-        after = session.execute(text("SELECT count(*) FROM fit_marks WHERE fit_id = 1")).scalar()
-    assert after == 2 * before
 
 
 def test_moments_keep_their_zone() -> None:

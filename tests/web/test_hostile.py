@@ -43,7 +43,7 @@ def test_a_name_longer_than_any_file_is_an_address_like_others(empty: TestClient
     ("path", "text", "field"),
     [
         ("/api/riders", f'{{"name": "Anna {HALF}"}}', "name"),
-        ("/api/fits/1/changes", f'{{"base_revision": 1, "changes": [{{"path": "notes", "value": "{HALF}"}}]}}', "changes.0.value"),
+        ("/api/fits/1/changes", f'{{"base_revision": 1, "commands": [{{"do": "file.describe", "words": "{HALF}"}}]}}', "commands.0.words"),
         ("/api/shelves/frames/paste", f'{{"text": "Stack {HALF}"}}', "text"),
         ("/api/shelves/parts", f'{{"kind": "stem", "name{HALF}": 1}}', None),
         ("/api/calc/claim.try", f'{{"claim": "{HALF}"}}', "claim"),
@@ -111,7 +111,7 @@ def test_numbers_too_long_for_anybody(empty: TestClient) -> None:
     rider = empty.post("/api/riders", json={"name": "Anna"}).json()["id"]
     for typed in ("1" * 61, "9" * 400, " 1/2" + "9" * 400, "1e999", "0" * 5000, "0" * 58 + "812"):
         for measure in (typed, {"typed": typed}):
-            answer = empty.patch(f"/api/riders/{rider}", json={"measures": {"inseam": measure}})
+            answer = empty.patch(f"/api/riders/{rider}", json={"base_revision": 1, "measures": {"inseam": measure}})
             assert refused(answer)["field"].startswith("measures.inseam"), typed[:20]
             assert "inseam" not in empty.get("/api/riders").json()[0]["profile"]["measures"]
     chart = "Stack (mm)\t560\t580\nReach\t390\t" + " 1/2" * 3 + "9" * 400
@@ -157,10 +157,10 @@ def test_a_cockpit_may_have_any_name(demo: TestClient) -> None:
     tried = 0
     for fit in (1, 3):
         sheet = demo.get(f"/api/fits/{fit}/sheet?view=build").json()
-        for front in (f["bar"] for f in sheet["build"]["fronts"] if "#1 ~ #" in f["bar"]):
-            change = {"path": "frame.chosen", "value": {"id": chosen_id(demo, sheet), "bar": front}}
+        for front in (f["front"] for f in sheet["build"]["fronts"] if "#1 ~ #" in f["name"]):
+            change = {"do": "frame.choose", "size": chosen_id(demo, sheet), "front": front}
             taken = demo.post(
-                f"/api/fits/{fit}/changes?view=build", json={"base_revision": sheet["revision"], "changes": [change]}
+                f"/api/fits/{fit}/changes?view=build", json={"base_revision": sheet["revision"], "commands": [change]}
             )
             assert taken.status_code == 200, taken.text
             assert taken.json()["state"]["build"]["cockpit"]["name"].endswith(" #1 ~ #")

@@ -1,7 +1,6 @@
 import { createRouter, createWebHistory } from 'vue-router'
 
-export const POSTS = ['rider', 'measure', 'goal', 'frame', 'build', 'setup', 'ride'] as const
-export type PostName = (typeof POSTS)[number]
+import { type PostName, POSTS } from '@/shared/api/lists'
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -15,13 +14,13 @@ export const router = createRouter({
     {
       path: `/fits/:id(\\d+)/:post(${POSTS.join('|')})`,
       name: 'sheet',
-      component: () => import('@/rooms/sheet/SheetView.vue'),
+      component: () => import('@/rooms/files/SheetView.vue'),
       props: (to) => ({ id: Number(to.params.id), post: to.params.post as PostName }),
     },
     {
       path: '/fits/:id(\\d+)/card',
       name: 'card',
-      component: () => import('@/rooms/sheet/CardPrintView.vue'),
+      component: () => import('@/rooms/files/CardPrintView.vue'),
       props: (to) => ({ id: Number(to.params.id) }),
     },
     { path: '/:rest(.*)*', redirect: '/' },

@@ -3,6 +3,7 @@ import { watchEffect } from 'vue'
 
 export type Unit = 'mm' | 'in'
 const unit = useLocalStorage<Unit>('waymark.unit', 'mm')
+const fitter = useLocalStorage('waymark.fitter', '')
 const sheet = useLocalStorage<'light' | 'dark'>('waymark.sheet', 'light')
 
 watchEffect(() => {
@@ -14,6 +15,8 @@ export function useSettings() {
   return {
     unit,
     sheet,
+    /** Who works at this window: put beside every change made here. */
+    fitter,
     toggleUnit: () => (unit.value = unit.value === 'mm' ? 'in' : 'mm'),
     toggleSheet: () => (sheet.value = sheet.value === 'light' ? 'dark' : 'light'),
   }

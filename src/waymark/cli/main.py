@@ -21,6 +21,7 @@ from waymark.core.errors import InputError, WaymarkError
 from waymark.rooms.errors import ErrorBody, body_of, body_of_validation
 
 if TYPE_CHECKING:
+    from waymark.rooms.files import Desk
     from waymark.storage import Store
 
 app = typer.Typer(
@@ -81,6 +82,13 @@ def _opened(data: Path) -> Store:
         return start_store(data)
 
 
+def _desk(store: Store) -> Desk:
+    from waymark.rooms.files import Desk
+    from waymark.rooms.posts import registry
+
+    return Desk(store, registry())
+
+
 def _text(file: Path) -> str:
     """A file's text; raises ``InputError`` where it is none."""
     if file.stat().st_size > MOST_FILE_BYTES:
@@ -124,7 +132,7 @@ def import_(
     data: DataOption = DATA,
 ) -> None:
     """Take a shelf file or a fit file into the store; bad lines are refused one by one."""
-    from waymark.rooms import fits, shelves
+    from waymark.rooms import shelves
 
     take: Callable[..., Any] | None = {"frames": shelves.import_frames, "parts": shelves.import_parts}.get(what)
     if take is None and what != "fit":
@@ -132,10 +140,13 @@ def import_(
             "Nothing of that name is imported.", field="what", allowed="frames, parts, fit", kept=what
         )
     text = _text(file)
-    with _opened(data).writing() as session:
-        if take is None:
-            typer.echo(json.dumps({"fit": fits.import_fit(session, text).id}))
-            return
+    desk = _desk(_opened(data))
+    if take is None:
+        found = desk.format.read(text)
+        with desk.store.writing() as session:
+            typer.echo(json.dumps({"fit": desk.take_in(session, found).id}))
+        return
+    with desk.store.writing() as session:
         done = take(session, text, apply=True)
     typer.echo(done.model_dump_json(indent=2))
     if done.refused:
@@ -148,20 +159,22 @@ def export(
     data: DataOption = DATA,
 ) -> None:
     """Write a shelf or a fit file to standard output."""
-    from waymark.rooms import fits, shelves
+    from waymark.rooms import shelves
+    from waymark.rooms.files import fit_row
 
     number = int(what) if what.isdecimal() and len(what) < 17 else 0
     if what not in ("frames", "parts") and not 1 <= number <= MOST_NUMBER:
         raise InputError(
             "Nothing of that name is exported.", field="what", allowed="frames, parts, a number", kept=what[:80]
         )
-    with _opened(data).looking() as session:
+    desk = _desk(_opened(data))
+    with desk.store.looking() as session:
         if what == "frames":
             text = shelves.export_frames(session)
         elif what == "parts":
             text = shelves.export_parts(session)
         else:
-            text = fits.export_fit(session, fits.fit_row(session, number))
+            text = desk.export_fit(fit_row(session, number))
     sys.stdout.write(text)
 
 
@@ -174,8 +187,9 @@ def records_(
     """Write everything that is kept of one rider to a zip file."""
     from waymark.rooms import records
 
-    with _opened(data).looking() as session:
-        file.write_bytes(records.export_rider(session, rider))
+    desk = _desk(_opened(data))
+    with desk.store.looking() as session:
+        file.write_bytes(records.export_rider(desk, session, rider))
 
 
 @app.command()
@@ -190,6 +204,7 @@ def erase(
     store = _opened(data)
     with store.writing() as session:
         records.erase_rider(session, rider, name)
+    store.forget()
     gone = store.scrub()
     if not gone:
         typer.echo("Erased. Waiting for somebody who still reads the old pages; they go when that ends.", err=True)
@@ -225,24 +240,27 @@ def restore_(
 @app.command()
 def schema() -> None:
     """Write the JSON Schema of the fit file."""
-    from waymark.rooms import fits
+    from waymark.rooms.files import FileFormat
+    from waymark.rooms.posts import registry
 
-    typer.echo(json.dumps(fits.file_schema(), indent=2, ensure_ascii=False))
+    typer.echo(json.dumps(FileFormat(registry()).schema(), indent=2, ensure_ascii=False))
 
 
 def seed(store: Store) -> bool:
     """Put the demo shelves and riders into an empty store; false where it already holds riders."""
     from waymark.demo import demo_files, demo_shelves
-    from waymark.rooms import fits, riders, shelves
+    from waymark.rooms import riders, shelves
 
+    desk = _desk(store)
+    found = [desk.format.read(text) for text in demo_files()]
     with store.writing() as session:
         if riders.rider_rows(session):
             return False
         frames, parts = demo_shelves()
         shelves.import_frames(session, frames, apply=True)
         shelves.import_parts(session, parts, apply=True)
-        for text in demo_files():
-            fits.import_fit(session, text)
+        for file in found:
+            desk.take_in(session, file)
     return True
 
 

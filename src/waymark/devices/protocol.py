@@ -1,12 +1,12 @@
-"""What an instrument is: it says what it measures, and gives one frame when its button is pressed.
+"""What an instrument is: it says what it measures, and gives one frame when its button is pressed, or a stream of bytes.
 
-To add a real one, implement ``Instrument`` (read the bytes from its cable or radio in ``press``), give its
-frames in the form of ``frames`` or a ``decode`` of its own, and put it into the table the application is
-made with.
+To add a real one, implement ``Instrument`` (read the bytes from its cable or radio in ``press``) or ``Stream``, give
+its frames in the form of ``frames`` or a ``decode`` of its own, and put it into the table the application is made with.
 """
 
 from __future__ import annotations
 
+from collections.abc import AsyncIterator
 from dataclasses import dataclass
 from typing import Literal, Protocol
 
@@ -42,15 +42,42 @@ class DeviceReading:
     battery_low: bool
 
 
+@dataclass(frozen=True, slots=True)
+class Aim:
+    """What the person with the instrument is reading: the file they work on and the call-out's key."""
+
+    file: int
+    key: str
+
+
 class Instrument(Protocol):
-    """An instrument on a cable or radio."""
+    """An instrument on a cable or radio that gives one reading at a press."""
 
     info: InstrumentInfo
 
-    def press(self, aimed_at: float) -> bytes:
+    def press(self, aim: Aim) -> bytes:
         """The frame that comes when the button is pressed.
 
-        ``aimed_at`` is the true length or angle for a simulated instrument, mm or degrees; a real one
-        measures for itself and leaves it unread.
+        A real instrument measures for itself and leaves ``aim`` unread. Raises ``DeviceError`` where nothing comes.
         """
+        ...
+
+
+@dataclass(frozen=True, slots=True)
+class StreamInfo:
+    """Who a streaming device is: its short name, its label, and the characteristic its packets are of."""
+
+    name: str
+    label: str
+    characteristic: str
+    simulated: bool
+
+
+class Stream(Protocol):
+    """A device that goes on sending packets until it is left, as trainers and heart-rate straps do."""
+
+    info: StreamInfo
+
+    def packets(self) -> AsyncIterator[bytes]:
+        """Its packets as they come; ends when the device goes. Raises ``DeviceError`` where it cannot be reached."""
         ...

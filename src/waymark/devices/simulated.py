@@ -1,11 +1,18 @@
-"""A laser tape and an inclinometer that are not there: true values with noise, and now and then a glitch."""
+"""A laser tape and an inclinometer that are not there: true values with noise, and now and then a glitch.
+
+Only here is anything known of what they are pointed at: ``Bench`` stands for the bike in front of them.
+"""
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from random import Random
 
 from waymark.devices.frames import encode
-from waymark.devices.protocol import Instrument, InstrumentInfo
+from waymark.devices.protocol import Aim, Instrument, InstrumentInfo
+
+# The true length or angle of what is aimed at, mm or degrees; raises where nothing of it is known.
+Bench = Callable[[Aim], float]
 
 TAPE_SD_MM = 0.9
 INCLINOMETER_SD_DEG = 0.12
@@ -23,14 +30,15 @@ class _Simulated:
     sd: float
     strays: tuple[float, ...]
 
-    def __init__(self, random: Random) -> None:
-        self._random = random
+    def __init__(self, random: Random, bench: Bench) -> None:
+        self._random, self._bench = random, bench
         self._number = 0
 
-    def press(self, aimed_at: float) -> bytes:
-        """One frame for the true value ``aimed_at``."""
+    def press(self, aim: Aim) -> bytes:
+        """One frame of what is aimed at."""
+        value = self._bench(aim)
         self._number += 1
-        value = aimed_at + self._random.gauss(0.0, self.sd)
+        value += self._random.gauss(0.0, self.sd)
         chance = self._random.random()
         if chance < GLITCHES / 2:
             value += self._random.choice(self.strays)
@@ -57,9 +65,9 @@ class SimulatedInclinometer(_Simulated):
     strays = STRAY_DEG
 
 
-def simulated_instruments(seed: int | None = None) -> dict[str, Instrument]:
+def simulated_instruments(bench: Bench, seed: int | None = None) -> dict[str, Instrument]:
     """Both by name; the same ``seed`` gives the same readings."""
     # Noise, not secrets.
     random = Random(seed)  # noqa: S311
-    both: tuple[Instrument, ...] = (SimulatedTape(random), SimulatedInclinometer(random))
+    both: tuple[Instrument, ...] = (SimulatedTape(random, bench), SimulatedInclinometer(random, bench))
     return {it.info.name: it for it in both}

@@ -2,16 +2,12 @@
 
 from __future__ import annotations
 
-import os
-import sqlite3
-from contextlib import closing
 from datetime import UTC, datetime
 from pathlib import Path
 
-from waymark.storage.engine import OWNER_ONLY
-from waymark.storage.start import StartError, check_file, in_use
-
-NEIGHBOURS = ("", "-wal", "-shm")
+from waymark.storage.copying import StartError, copied
+from waymark.storage.engine import NEIGHBOURS
+from waymark.storage.start import check_file, in_use
 
 
 def back_up(path: Path, to: Path) -> dict[str, int]:
@@ -23,7 +19,7 @@ def back_up(path: Path, to: Path) -> dict[str, int]:
         raise StartError(f"There is no store at {path}.", field="data", allowed="a store's file")
     if to.exists():
         raise StartError(f"{to} is there already; nothing was written.", field="file", allowed="a new name", kept=str(to))
-    return _copied(path, to)
+    return copied(path, to)
 
 
 def restore(backup: Path, path: Path) -> Path | None:
@@ -42,7 +38,7 @@ def restore(backup: Path, path: Path) -> Path | None:
         raise StartError("That is the store itself.", field="file", allowed="a backup of it")
     fresh = path.with_name(path.name + ".restoring")
     fresh.unlink(missing_ok=True)
-    _copied(backup, fresh)
+    copied(backup, fresh)
     aside = None
     if path.exists():
         aside = path.with_name(f"{path.name}.before-{datetime.now(UTC):%Y%m%d-%H%M%S-%f}")
@@ -52,26 +48,3 @@ def restore(backup: Path, path: Path) -> Path | None:
                 old.rename(aside.with_name(aside.name + end))
     fresh.rename(path)
     return aside
-
-
-def _copied(path: Path, to: Path) -> dict[str, int]:
-    part = to.with_name(to.name + ".part")
-    try:
-        part.unlink(missing_ok=True)
-        os.close(os.open(part, os.O_CREAT | os.O_EXCL | os.O_WRONLY, OWNER_ONLY))
-        with closing(sqlite3.connect(path)) as source, closing(sqlite3.connect(part)) as copy:
-            source.backup(copy)
-            copy.execute("PRAGMA journal_mode=DELETE")
-        with closing(sqlite3.connect(part)) as copy:
-            if copy.execute("PRAGMA integrity_check").fetchone() != ("ok",):
-                raise StartError("The copy does not read back whole.", field="file", allowed="another disk")
-            tables = [n for (n,) in copy.execute("SELECT name FROM sqlite_master WHERE type='table' ORDER BY name")]
-            rows = {n: int(copy.execute(f'SELECT count(*) FROM "{n}"').fetchone()[0]) for n in tables}  # noqa: S608
-        with part.open("rb") as file:
-            os.fsync(file.fileno())
-        part.rename(to)
-    except (OSError, sqlite3.Error) as wrong:
-        raise StartError(f"The copy cannot be written: {wrong}.", field="file", allowed="a place with room") from wrong
-    finally:
-        part.unlink(missing_ok=True)
-    return rows

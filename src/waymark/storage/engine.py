@@ -15,6 +15,9 @@ from sqlalchemy.orm import Session
 
 # Health and addresses lie in it: nobody but the house reads it.
 OWNER_ONLY = 0o600
+# What stands beside a store's file while it is in use, and how copies kept before an upgrade are named.
+NEIGHBOURS = ("", "-wal", "-shm")
+KEPT = ".before-store-"
 # How long a write waits for another, ms; how long a scrub rests between tries, s.
 BUSY_MS = 5000
 SCRUB_REST_S = 2.0
@@ -60,6 +63,12 @@ class Store:
                 self._later = Thread(target=self._scrub_later, name="scrub", daemon=True)
                 self._later.start()
         return False
+
+    def forget(self) -> None:
+        """Remove the copies that were kept before an upgrade: who is erased is in them too."""
+        path = Path(str(self.engine.url.database))
+        for copy in path.parent.glob(f"{path.name}{KEPT}*"):
+            copy.unlink(missing_ok=True)
 
     def scrubbed(self, timeout_s: float | None = None) -> bool:
         """Wait for a scrub that goes on beside other work; whether none is left."""
@@ -121,6 +130,6 @@ def _owner_only(path: Path) -> None:
     """Make the file where it is missing, and take from everybody else what they may do with it and its neighbours."""
     with suppress(FileExistsError):
         os.close(os.open(path, os.O_CREAT | os.O_EXCL | os.O_WRONLY, OWNER_ONLY))
-    for file in (path, *(path.with_name(path.name + end) for end in ("-wal", "-shm"))):
+    for file in (path, *(path.with_name(path.name + end) for end in NEIGHBOURS[1:])):
         with suppress(OSError):
             file.chmod(file.stat().st_mode & OWNER_ONLY)

@@ -10,12 +10,14 @@ import fcntl
 import os
 import sqlite3
 from contextlib import closing
+from datetime import UTC, datetime
 from pathlib import Path
 from typing import IO
 
 from sqlalchemy.exc import DBAPIError
 
-from waymark.storage.engine import OWNER_ONLY, Store, open_store
+from waymark.storage.copying import StartError, copied
+from waymark.storage.engine import KEPT, NEIGHBOURS, OWNER_ONLY, Store, open_store
 from waymark.storage.migrate import upgrade
 
 MAGIC = b"SQLite format 3\x00"
@@ -23,17 +25,6 @@ VERSIONS = Path(__file__).parent / "migrations" / "versions"
 RESTORE = "stop every Waymark on it and restore a backup with: waymark restore BACKUP"
 # Held until the process ends.
 _HELD: list[IO[bytes]] = []
-
-
-class StartError(Exception):
-    """A file that no house can be opened on: a sentence, the option it concerns, and what to do."""
-
-    def __init__(self, message: str, *, field: str, allowed: str, kept: str | None = None) -> None:
-        super().__init__(message)
-        self.message = message
-        self.field = field
-        self.allowed = allowed
-        self.kept = kept
 
 
 def known_revisions() -> tuple[str, ...]:
@@ -102,9 +93,16 @@ def start_store(path: Path) -> Store:
         ) from wrong  # fmt: skip
     try:
         revision = check_file(path)
+        if revision is not None and revision != known_revisions()[-1] and in_use(path):
+            raise StartError(
+                f"{path} is in use by an older Waymark; nothing was changed.", field="data",
+                allowed="stop every Waymark on it first",
+            )  # fmt: skip
         _HELD.append(_locked(path, "-use", fcntl.LOCK_SH))
+        if revision is not None and revision != known_revisions()[-1]:
+            bring_up(path, revision)
         store = open_store(path)
-        if revision != known_revisions()[-1]:
+        if revision is None:
             upgrade(store)
         store.scrub()
         return store
@@ -114,6 +112,42 @@ def start_store(path: Path) -> Store:
         ) from wrong
     finally:
         starting.close()
+
+
+def bring_up(path: Path, revision: str) -> Path:
+    """Bring an earlier store up to date on a copy, and put that in its place: where the old one is kept.
+
+    Where it fails the old file stays as it was, and ``StartError`` says so.
+    """
+    kept = path.with_name(f"{path.name}{KEPT}{revision}-{datetime.now(UTC):%Y%m%d-%H%M%S}")
+    fresh = path.with_name(path.name + ".upgrading")
+    for end in NEIGHBOURS:
+        fresh.with_name(fresh.name + end).unlink(missing_ok=True)
+    copied(path, kept)
+    copied(path, fresh)
+    try:
+        store = open_store(fresh)
+        try:
+            upgrade(store)
+            store.scrub()
+        finally:
+            store.close()
+        with closing(sqlite3.connect(path)) as old:
+            # What stands in the old log goes into the old file: no log of it is left for the new one.
+            old.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+        for end in NEIGHBOURS[1:]:
+            path.with_name(path.name + end).unlink(missing_ok=True)
+        fresh.replace(path)
+    except Exception as wrong:
+        kept.unlink(missing_ok=True)
+        raise StartError(
+            f"{path} could not be brought up to date ({wrong}); it is as it was.", field="data",
+            allowed="the Waymark that wrote it, and a word to those who make Waymark",
+        ) from wrong  # fmt: skip
+    finally:
+        for end in NEIGHBOURS:
+            fresh.with_name(fresh.name + end).unlink(missing_ok=True)
+    return kept
 
 
 def in_use(path: Path) -> bool:

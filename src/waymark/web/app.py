@@ -16,10 +16,13 @@ from waymark.rooms.calc.routes import router as calc
 from waymark.rooms.claims.routes import router as claims
 from waymark.rooms.deps import ErrorBody
 from waymark.rooms.documents.routes import router as documents
-from waymark.rooms.fits.photo_routes import router as photos
-from waymark.rooms.fits.routes import router as fits
+from waymark.rooms.files import Desk, Registry, files_router
 from waymark.rooms.house_rules.routes import router as house
+from waymark.rooms.instruments.bench import bench_of
 from waymark.rooms.instruments.routes import router as instruments_router
+from waymark.rooms.photos.routes import router as photos
+from waymark.rooms.posts import registry
+from waymark.rooms.posts.frame.routes import router as frames
 from waymark.rooms.records.routes import router as records
 from waymark.rooms.riders.routes import router as riders
 from waymark.rooms.shelves.routes import router as shelves
@@ -36,12 +39,14 @@ def make_app(
     hosts: Iterable[str] = (),
     static: Path = STATIC,
     instruments: Mapping[str, Instrument] | None = None,
+    posts: Registry | None = None,
 ) -> FastAPI:
     """The application on ``store``.
 
-    ``hosts`` are names beside the loopback it answers to; ``instruments`` the ones that are there, the
-    simulated ones unless others are given.
+    ``hosts`` are names beside the loopback it answers to; ``instruments`` the ones that are there, the simulated ones
+    unless others are given; ``posts`` those of a file's trail, every one that is there unless others are given.
     """
+    desk = Desk(store, posts or registry())
 
     @asynccontextmanager
     async def life(_: FastAPI) -> AsyncIterator[None]:
@@ -53,14 +58,16 @@ def make_app(
         openapi_url="/api/openapi.json", lifespan=life,
     )  # fmt: skip
     app.state.store = store
-    app.state.instruments = simulated_instruments() if instruments is None else dict(instruments)
+    app.state.desk = desk
+    app.state.instruments = simulated_instruments(bench_of(desk)) if instruments is None else dict(instruments)
     app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=4)
     app.add_middleware(Guard, hosts=tuple(hosts))
     errors.install(app)
     for router in (
         riders,
         records,
-        fits,
+        frames,
+        files_router(desk.registry),
         photos,
         shelves,
         documents,

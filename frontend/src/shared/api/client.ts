@@ -1,10 +1,11 @@
 import createClient from 'openapi-fetch'
 
 import type { components, paths } from './generated'
+import type { LayerName } from './lists'
 
 export type Schemas = components['schemas']
 export type Sheet = Schemas['Sheet']
-export type Post = Schemas['Post']
+export type Post = Schemas['TrailPost']
 export type LedgerRow = Schemas['LedgerRow']
 export type Shape = Schemas['Shape']
 export type Picture = Schemas['Picture']
@@ -20,7 +21,7 @@ export type Imported = Schemas['Imported']
 export type RiderOut = Schemas['RiderOut']
 export type ErrorBody = Schemas['ErrorBody']
 export type Word = 'in' | 'edge' | 'out'
-export type Layer = 'now' | 'goal' | 'plan' | 'built'
+export type Layer = LayerName
 export type MarkName = LedgerRow['mark']
 
 /** A refusal of the server, in its one shape; `code` is `offline` where it could not be reached. */

@@ -20,6 +20,7 @@ TOLERANCES: dict[str, HouseDefault] = {
     "saddle_y_mm": HouseDefault(2, "mm", "Saddle height is felt first and most.", "handbook 13"),
     "hand_x_mm": HouseDefault(5, "mm", "Half a stem step each way.", "handbook 13"),
     "hand_y_mm": HouseDefault(5, "mm", "One thin spacer each way.", "handbook 13"),
+    "foot_x_mm": HouseDefault(3, "mm", "As far as a cleat is set by eye.", "house"),
     "foot_stack_mm": HouseDefault(1, "mm", "Sole and cleat wear stay within it.", "handbook 13"),
 }
 
@@ -33,6 +34,17 @@ NUMBERS: dict[str, HouseDefault] = {
     "least_collar_mm": HouseDefault(20, "mm", "Room for the collar and the rail clamp.", "house"),
     "standover_room_mm": HouseDefault(25, "mm", "Road, gravel and city.", "handbook 4"),
     "standover_room_rough_mm": HouseDefault(50, "mm", "Where a foot is often put down.", "handbook 4"),
+    "near_insertion_mm": HouseDefault(30, "mm", "So near its least insertion a post is looked at twice.", "house"),
+    "usual_post_mm": HouseDefault(400, "mm", "A long post, where none is on record.", "house"),
+    "steep_stem_deg": HouseDefault(10, "°", "Steeper stems are looked for by name.", "house"),
+    "usual_clamp_height_mm": HouseDefault(40, "mm", "The height of a common stem's clamp.", "house"),
+    "usual_cover_mm": HouseDefault(8, "mm", "A common headset cover.", "house"),
+    "usual_head_deg": HouseDefault(72, "°", "The commonest head angle, where no frame is looked at.", "house"),
+    "usual_wheel_radius_mm": HouseDefault(340, "mm", "A road wheel with its tyre.", "house"),
+    "shoes_mm": HouseDefault(15, "mm", "What shoes add to an inseam.", "house"),
+    "bike_mass_kg": HouseDefault(10, "kg", "The bike in a maker's limit of bike and rider.", "house"),
+    "dial_edge_deg": HouseDefault(1.5, "°", "So near a window's end the figure is told as an edge.", "house"),
+    "moved_mm": HouseDefault(0.5, "mm", "A goal moved by less has not moved.", "house"),
 }
 
 

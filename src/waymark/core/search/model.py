@@ -112,8 +112,8 @@ class BarOption:
 class CockpitOption:
     """One listed combination of a one-piece cockpit: stem and bar in one, with its own spacers.
 
-    ``maker`` is the cockpit's name as frames name it, the key's part before its first # where it is not given.
-    ``named_only``: looked at only on frames that name it.
+    ``name`` is the cockpit's as frames name it, its key where it is not given; ``part`` the key of the whole cockpit on
+    its shelf. ``named_only``: looked at only on frames that name it.
     """
 
     key: str
@@ -127,11 +127,12 @@ class CockpitOption:
     rung: int = DEAR_PART
     named_only: bool = False
     name: str | None = None
+    part: str = ""
 
     @property
     def maker(self) -> str:
         """The cockpit's name, as a frame's list of allowed ones has it."""
-        return self.key.split("#")[0] if self.name is None else self.name
+        return self.key if self.name is None else self.name
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,9 +1,9 @@
 """Which of several places the readings mean: the least of all minima of their weighted squares.
 
 A point measured from others mostly has images: two circles meet twice, a circle and a plumb line too. So from a
-minimum that was found every place is tried where two of a point's own position lines meet, with its neighbours put
-where they then belong; what begins well enough is solved for. Where two minima fit alike, nothing read tells them
-apart: the one on the bike's own side is taken, and the other is told.
+minimum that was found every place is tried where two of a point's own position lines meet, and its mirror images,
+settled among its readings and with its neighbours put where they then belong; what begins well enough is solved for.
+Where two minima fit alike, nothing read tells them apart: the one on the bike's own side is taken, the other is told.
 """
 
 from __future__ import annotations
@@ -24,12 +24,15 @@ SAME_MM = 20.0
 ALIKE = 3.84
 # How badly, in weighted squares, a start may begin beside what was found and still be worth solving for; how many
 # are tried, and how often from a better one.
-WORTH, WORTH_TIMES, MOST_TRIED, MOST_ROUNDS = 400.0, 10, 5, 6
+WORTH, WORTH_TIMES, MOST_TRIED, MOST_ROUNDS = 2000.0, 60, 8, 6
 # Of each point's other places so many are looked at.
 MOST_PLACES = 4
 # No reading counts for more than five standard deviations when a place is looked for; a point whose own readings
 # are off by more than this beside a moved neighbour is put elsewhere with it.
 MOST_SQUARE, LEFT_BEHIND = 25.0, 40.0
+# How a point is settled among its own readings: so many steps at most, until one is this short; no direction is
+# told from a point nearer than this.
+SETTLING, SETTLED_MM, LEAST_MM = 12, 0.5, 1e-6
 # A coordinate tells a side where the usual place lies so far from the axis, and is on the wrong one this far over it.
 SIDE_MM = 100.0
 
@@ -155,6 +158,19 @@ class _About:
                     break
         return kept
 
+    def images(self, i: int) -> list[_Place]:
+        """The mirror images of a point in the lines through each two that its distances are read from."""
+        x, y = self.places[i]
+        centres = {(line[0], line[1]) for line in (self.line(i, k) for k in self.of[i]) if line[4]}
+        made = []
+        for (ax, ay), (bx, by) in combinations(sorted(centres), 2):
+            ux, uy = bx - ax, by - ay
+            square = ux * ux + uy * uy
+            if square > SAME_MM**2:
+                across = 2 * ((x - ax) * uy - (y - ay) * ux) / square
+                made.append((x - across * uy, y + across * ux))
+        return made
+
     def cost(self, i: int) -> float:
         """The same squares for a point where it stands, with all its readings."""
         lines = np.array([self.line(i, k) for k in self.of[i]])
@@ -165,6 +181,33 @@ class _About:
         round_ = lines[:, 4] > 0
         off = np.where(round_, np.hypot(dx, dy) - lines[:, 4], dx * lines[:, 3] - dy * lines[:, 2])
         return np.asarray(np.minimum((off / self.net.sigma[list(readings)]) ** 2, MOST_SQUARE).sum(axis=1))
+
+    def settle(self, i: int) -> None:
+        """Put a point where its own readings agree best nearby, its neighbours held: a few Gauss-Newton steps.
+
+        Two lines that meet far off the rest begin badly, though the minimum beside them may be the least of all.
+        """
+        lines = [(*self.line(i, k), 1 / float(self.net.sigma[k]) ** 2) for k in self.of[i]]
+        x, y = self.places[i]
+        for _ in range(SETTLING):
+            xx = xy = yy = gx = gy = 0.0
+            for cx, cy, ux, uy, radius, weight in lines:
+                ax, ay = x - cx, y - cy
+                if radius:
+                    far = hypot(ax, ay) or LEAST_MM
+                    nx, ny, off = ax / far, ay / far, far - radius
+                else:
+                    nx, ny, off = uy, -ux, ax * uy - ay * ux
+                xx, xy, yy = xx + weight * nx * nx, xy + weight * nx * ny, yy + weight * ny * ny
+                gx, gy = gx + weight * nx * off, gy + weight * ny * off
+            whole = xx * yy - xy * xy
+            if whole < LEAST_MM * xx * yy:
+                break
+            dx, dy = (xy * gy - yy * gx) / whole, (xy * gx - xx * gy) / whole
+            x, y = x + dx, y + dy
+            if max(abs(dx), abs(dy)) < SETTLED_MM:
+                break
+        self.places[i] = (x, y)
 
     def neighbours(self, i: int) -> list[int]:
         """Unknown points that a reading ties to ``i``."""
@@ -215,9 +258,16 @@ def _elsewhere(net: Net, x: Floats) -> list[tuple[float, Floats]]:
     found: list[tuple[float, Floats]] = []
     here = _About(net, x)
     for i, was in enumerate(here.places[: len(net.index)]):
-        for _, at in here.better(i, here.of[i], MOST_PLACES):
+        settled = [was]
+        for at in (*(p for _, p in here.better(i, here.of[i], MOST_PLACES)), *here.images(i)):
             if hypot(at[0] - was[0], at[1] - was[1]) < SAME_MM:
                 continue
+            here.places[i] = at
+            here.settle(i)
+            at, here.places[i] = here.places[i], was
+            if any(hypot(at[0] - p[0], at[1] - p[1]) < SAME_MM for p in settled):
+                continue
+            settled.append(at)
             moved = _About(net, x)
             moved.places[i] = at
             _follow(moved, i)

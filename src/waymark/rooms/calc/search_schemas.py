@@ -7,8 +7,7 @@ from typing import Literal
 from pydantic import BaseModel, Field
 
 from waymark.rooms.calc.schemas import XY, In, num
-from waymark.rooms.shelves import FrameSize, Part
-from waymark.rooms.shelves.schemas import Kind
+from waymark.rooms.shelves import FrameSize, Kind, Part
 
 
 class SearchTolerance(In):

@@ -9,12 +9,11 @@ from pydantic import BaseModel
 
 from waymark.core.claims import CLAIMS
 from waymark.core.marks import Mark
-from waymark.rooms.deps import ERRORS, MOST_KEY, StoreDep
+from waymark.rooms.deps import ERRORS, MOST_KEY
 from waymark.rooms.doorway import room_router
-from waymark.rooms.fits import fit_row, head_of, state_of
-from waymark.rooms.fits.layers import layers_of
-from waymark.rooms.fits.state import FitState
-from waymark.rooms.riders import Profile, profile_of
+from waymark.rooms.files import DeskDep, Facts
+from waymark.rooms.plan import BuildState, chosen, plan_bar
+from waymark.rooms.posts.measure import MeasureState, now_marks
 
 router = room_router("/api/claims", "claims", ERRORS)
 
@@ -42,15 +41,14 @@ class ClaimOut(BaseModel):
 
 @router.get("", operation_id="claims")
 def claims(
-    store: StoreDep,
+    desk: DeskDep,
     fit: Annotated[int | None, Query(ge=1, le=MOST_KEY, description="whose numbers to begin with")] = None,
 ) -> list[ClaimOut]:
     """Every claim, begun with the file's numbers where they are known and within bounds."""
     own: dict[str, float] = {}
     if fit is not None:
-        with store.looking() as session:
-            row = fit_row(session, fit)
-            own = _own(state_of(head_of(session, row)), profile_of(row.rider))
+        with desk.store.looking() as session:
+            own = _own(desk.look(session, fit).facts)
     return [
         ClaimOut(
             key=c.key, title=c.title, saying=c.saying,
@@ -67,9 +65,9 @@ def claims(
     ]  # fmt: skip
 
 
-def _own(state: FitState, profile: Profile) -> dict[str, float]:
+def _own(facts: Facts) -> dict[str, float]:
     """What of the claims' numbers this file knows."""
-    b, size = state.build, state.frame.chosen or state.measure.frame
+    b, size, profile = facts.part(BuildState), chosen(facts) or facts.part(MeasureState).frame, facts.profile
     found: dict[str, float | None] = {
         "head_angle_deg": size.chart.head_angle_deg if size else None,
         "seat_angle_deg": size.chart.seat_angle_deg if size else None,
@@ -79,10 +77,10 @@ def _own(state: FitState, profile: Profile) -> dict[str, float]:
         "spacers_mm": b.spacers_mm if b.stem else None,
         "shoulder_width_mm": profile.mm("shoulder_width"), "arm_mm": profile.mm("arm"),
     }  # fmt: skip
-    saddle: Mark | None = layers_of(state).marks["now"].get("saddle")
+    saddle: Mark | None = now_marks(facts).get("saddle")
     if saddle is not None:
         found["saddle_height_mm"] = saddle.length_mm
-    bar = b.bar or state.measure.bar
+    bar = plan_bar(facts)
     if bar is not None and bar.kind == "flat_bar":
         found["width_mm"], found["sweep_deg"] = bar.width_mm, bar.sweep_deg
     return {k: round(v, 1) for k, v in found.items() if v is not None}

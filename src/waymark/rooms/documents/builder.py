@@ -2,40 +2,32 @@
 
 from __future__ import annotations
 
-from sqlalchemy.orm import Session
-
 from waymark.core.drawing.frame_sheet import FrameSheet, frame_page
 from waymark.core.drawing.primitives import DisplayList
 from waymark.core.errors import InputError
 from waymark.core.frame.made import made_to_measure
-from waymark.core.rules.house import STEM_WINDOWS
-from waymark.rooms.fits import FitRow, head_of, state_of
-from waymark.rooms.fits.frame_search import looked_at
-from waymark.rooms.fits.layers import layers_of, saddle_option, search_goal
-from waymark.rooms.shelves import frame_sizes
-
-USUAL_HEAD_DEG, USUAL_RADIUS_MM = 72.0, 340.0
+from waymark.rooms.files import Look
+from waymark.rooms.plan import goal_for, looked_at
+from waymark.rooms.posts.goal import discipline
+from waymark.rooms.posts.measure import saddle_fit
 
 
-def drawing_for(session: Session, fit: FitRow) -> DisplayList:
+def drawing_for(look: Look) -> DisplayList:
     """The page for this file's goal; raises ``InputError`` while saddle or hand is unknown."""
-    state = state_of(head_of(session, fit))
-    layers = layers_of(state)
-    goal = search_goal(state, layers)
+    facts = look.facts
+    goal, house, use = goal_for(facts), facts.house, discipline(facts)
     if goal is None:
         raise InputError(
             "There is no goal to draw a frame for: saddle and hand are still to be measured.", field="measure"
         )
-    charts = sorted(
-        (s.chart for _, s in looked_at(state, frame_sizes(session))), key=lambda c: c.head_angle_deg
-    )
+    charts = sorted((s.chart for _, s in looked_at(facts)), key=lambda c: c.head_angle_deg)
     middle = charts[len(charts) // 2] if charts else None
-    window = STEM_WINDOWS[state.goal.discipline]
+    window = house.stem_windows[use]
     length = round((window.best_least_mm + window.best_greatest_mm) / 20) * 10
     made = made_to_measure(
-        goal.clamp, goal.saddle, saddle_option(state.measure).fit, state.goal.discipline,
-        middle.head_angle_deg if middle else USUAL_HEAD_DEG, length,
-        middle.wheel_radius_mm if middle else USUAL_RADIUS_MM,
+        goal.clamp, goal.saddle, saddle_fit(facts), use,
+        middle.head_angle_deg if middle else house.usual_head_deg, length,
+        middle.wheel_radius_mm if middle else house.usual_wheel_radius_mm,
     )  # fmt: skip
     s, h = goal.saddle, goal.hand
     notes = (
@@ -47,5 +39,5 @@ def drawing_for(session: Session, fit: FitRow) -> DisplayList:
         "Fork, stays and BB drop are usual for the use: agree them with the builder.",
         "Toe room and standover are to be checked on the drawing.",
     )
-    under = f"For {fit.rider.name}, {state.goal.discipline}. Change {fit.head} of the fit file."
+    under = f"For {look.rider.name}, {use}. Change {look.fit.head} of the fit file."
     return frame_page(FrameSheet("Frame, made to measure", under, made.geometry, notes))

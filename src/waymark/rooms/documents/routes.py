@@ -9,13 +9,13 @@ from pydantic import BaseModel
 
 from waymark.core.drawing.card import HEIGHT_MM, WIDTH_MM
 from waymark.core.drawing.primitives import Circle, Label, Path
-from waymark.rooms.deps import ERRORS, Key, StoreDep
+from waymark.rooms.deps import ERRORS, Key
 from waymark.rooms.documents.builder import drawing_for
 from waymark.rooms.documents.card import card_for
 from waymark.rooms.documents.pdf import write_pdf
 from waymark.rooms.documents.svg import write_svg
 from waymark.rooms.doorway import room_router
-from waymark.rooms.fits import fit_row
+from waymark.rooms.files import DeskDep
 
 router = room_router("/api/fits/{fit_id}", "documents", ERRORS)
 
@@ -52,38 +52,38 @@ def _item(item: Path | Circle | Label) -> PageItem:
 
 
 @router.get("/card", operation_id="card")
-def card(store: StoreDep, fit_id: Key) -> list[Page]:
+def card(desk: DeskDep, fit_id: Key) -> list[Page]:
     """The workshop card as items to draw."""
-    with store.looking() as session:
-        pages = card_for(session, fit_row(session, fit_id), datetime.now().astimezone())
+    with desk.store.looking() as session:
+        pages = card_for(desk.look(session, fit_id), datetime.now().astimezone())
     return [Page(width_mm=WIDTH_MM, height_mm=HEIGHT_MM, items=[_item(i) for i in p.items]) for p in pages]
 
 
 @router.get("/card.pdf", operation_id="card_pdf", response_class=Response)
-def card_pdf(store: StoreDep, fit_id: Key) -> Response:
+def card_pdf(desk: DeskDep, fit_id: Key) -> Response:
     """The workshop card as a PDF, one A4 page."""
-    with store.looking() as session:
-        fit = fit_row(session, fit_id)
-        pages = card_for(session, fit, datetime.now().astimezone())
-        title = f"Workshop card, {fit.rider.name}"
+    with desk.store.looking() as session:
+        look = desk.look(session, fit_id)
+        pages = card_for(look, datetime.now().astimezone())
+        title = f"Workshop card, {look.rider.name}"
     headers = {"Content-Disposition": f'inline; filename="waymark-card-{fit_id}.pdf"'}
     return Response(write_pdf(pages, title), media_type="application/pdf", headers=headers)
 
 
 @router.get("/frame-drawing.pdf", operation_id="frame_drawing_pdf", response_class=Response)
-def frame_drawing_pdf(store: StoreDep, fit_id: Key) -> Response:
+def frame_drawing_pdf(desk: DeskDep, fit_id: Key) -> Response:
     """The frame for a made-to-measure builder as a PDF."""
-    with store.looking() as session:
-        fit = fit_row(session, fit_id)
-        page, title = drawing_for(session, fit), f"Frame for {fit.rider.name}"
+    with desk.store.looking() as session:
+        look = desk.look(session, fit_id)
+        page, title = drawing_for(look), f"Frame for {look.rider.name}"
     headers = {"Content-Disposition": f'attachment; filename="waymark-frame-{fit_id}.pdf"'}
     return Response(write_pdf([page], title), media_type="application/pdf", headers=headers)
 
 
 @router.get("/frame-drawing.svg", operation_id="frame_drawing_svg", response_class=Response)
-def frame_drawing_svg(store: StoreDep, fit_id: Key) -> Response:
+def frame_drawing_svg(desk: DeskDep, fit_id: Key) -> Response:
     """The same drawing as SVG."""
-    with store.looking() as session:
-        fit = fit_row(session, fit_id)
-        page, title = drawing_for(session, fit), f"Frame for {fit.rider.name}"
+    with desk.store.looking() as session:
+        look = desk.look(session, fit_id)
+        page, title = drawing_for(look), f"Frame for {look.rider.name}"
     return Response(write_svg(page, WIDTH_MM, HEIGHT_MM, title), media_type="image/svg+xml")

@@ -1,6 +1,6 @@
 """House rules: what this studio does its own way. So far: which prompts its call-out asks."""
 
-from waymark.rooms.house_rules.service import asked_prompts, choose_prompts
+from waymark.rooms.house_rules.service import asked_prompts, choose_prompts, house_of
 from waymark.rooms.house_rules.tables import HouseRow
 
-__all__ = ["HouseRow", "asked_prompts", "choose_prompts"]
+__all__ = ["HouseRow", "asked_prompts", "choose_prompts", "house_of"]

@@ -3,14 +3,21 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 
 from sqlalchemy.orm import Session
 
 from waymark.core.callout import BY_NAME, PROMPTS, USUAL
 from waymark.core.errors import InputError
+from waymark.core.house import HOUSE, House
 from waymark.rooms.house_rules.tables import HouseRow
 
 ASKED = "callout.asked"
+
+
+def house_of(session: Session) -> House:
+    """The house as it is now: its own numbers, and what its call-out asks."""
+    return replace(HOUSE, asked=asked_prompts(session))
 
 
 def asked_prompts(session: Session) -> tuple[str, ...]:

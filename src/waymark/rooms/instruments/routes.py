@@ -9,10 +9,10 @@ from fastapi import Depends, Request
 from pydantic import BaseModel, ConfigDict, Field
 
 from waymark.core.errors import InputError, NotFoundError
-from waymark.devices import DeviceError, Instrument, decode
-from waymark.rooms.deps import ERRORS, MOST_KEY, ErrorBody, StoreDep
+from waymark.devices import Aim, DeviceError, Instrument, decode
+from waymark.rooms.deps import ERRORS, MOST_KEY, ErrorBody
 from waymark.rooms.doorway import room_router
-from waymark.rooms.fits import fit_row, head_of, state_of, true_value
+from waymark.rooms.posts.measure import asked_of
 
 router = room_router("/api/instruments", "instruments", {**ERRORS, 503: {"model": ErrorBody}})
 
@@ -35,7 +35,7 @@ class InstrumentLine(BaseModel):
     simulated: bool
 
 
-class Aim(BaseModel):
+class Aimed(BaseModel):
     """What is being read: the file and the call-out's key."""
 
     model_config = ConfigDict(extra="forbid")
@@ -71,31 +71,27 @@ def instruments(there: InstrumentsDep) -> list[InstrumentLine]:
 
 
 @router.post("/{name}/press", operation_id="press_instrument")
-def press(store: StoreDep, there: InstrumentsDep, name: str, aim: Aim) -> Arrived:
+def press(there: InstrumentsDep, name: str, aim: Aimed) -> Arrived:
     """Press the instrument's button: its reading arrives, or an error says why not."""
     instrument = there.get(name)
     if instrument is None:
         raise NotFoundError(
             "No such instrument is there.", field="name", allowed=", ".join(there), kept=name[:40]
         )
-    with store.looking() as session:
-        state = state_of(head_of(session, fit_row(session, aim.fit_id)))
-    true = true_value(state, aim.key)
-    if (true.unit == "°") != (instrument.info.gives == "angle"):
+    prompt, unit = asked_of(aim.key)
+    if (unit == "°") != (instrument.info.gives == "angle"):
         raise InputError(
-            f"The {instrument.info.label.lower()} cannot read this.",
-            field="key",
-            allowed=f"{instrument.info.gives}s",
+            f"The {instrument.info.label.lower()} cannot read this.", field="key", allowed=f"{instrument.info.gives}s"
         )
-    reading = decode(instrument.press(true.value))
-    if not true.least <= reading.value <= true.greatest:
+    reading = decode(instrument.press(Aim(aim.fit_id, aim.key)))
+    if not prompt.least <= reading.value <= prompt.greatest:
         raise DeviceError(
             f"It read {reading.value:.1f}, which cannot be. Press again.", field="key",
-            allowed=f"{true.least:g} to {true.greatest:g} {true.unit}", kept=f"{reading.value:.1f}",
+            allowed=f"{prompt.least:g} to {prompt.greatest:g} {unit}", kept=f"{reading.value:.1f}",
         )  # fmt: skip
     shown = f"{reading.value:.1f}"
     return Arrived(
-        key=aim.key, typed=f"{shown}{'°' if true.unit == '°' else ' mm'}", value=float(shown), unit=true.unit,
+        key=aim.key, typed=f"{shown}{'°' if unit == '°' else ' mm'}", value=float(shown), unit=unit,
         source=f"{instrument.info.label}{' (simulated)' if instrument.info.simulated else ''}",
         battery_low=reading.battery_low,
     )  # fmt: skip

@@ -7,6 +7,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from waymark.rooms.deps import ERRORS, Key, StoreDep
 from waymark.rooms.doorway import room_router
+from waymark.rooms.files import DeskDep
 from waymark.rooms.records import service
 
 router = room_router("/api/riders", "records", ERRORS)
@@ -29,10 +30,10 @@ class Erased(BaseModel):
 
 
 @router.get("/{rider_id}/records", operation_id="rider_records", response_class=Response)
-def rider_records(store: StoreDep, rider_id: Key) -> Response:
+def rider_records(desk: DeskDep, rider_id: Key) -> Response:
     """Everything kept of a rider, as a zip archive."""
-    with store.looking() as session:
-        packed = service.export_rider(session, rider_id)
+    with desk.store.looking() as session:
+        packed = service.export_rider(desk, session, rider_id)
     headers = {"Content-Disposition": f'attachment; filename="rider-{rider_id}.zip"'}
     return Response(packed, media_type="application/zip", headers=headers)
 
@@ -42,5 +43,6 @@ def erase_rider(store: StoreDep, rider_id: Key, confirmed: Confirmed) -> Erased:
     """Erase a rider and everything kept of them."""
     with store.writing() as session:
         service.erase_rider(session, rider_id, confirmed.name)
+    store.forget()
     gone = store.scrub()
     return Erased(id=rider_id, scrubbed=gone, says=service.erased_says(gone))

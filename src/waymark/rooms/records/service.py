@@ -10,7 +10,8 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from waymark.core.errors import InputError
-from waymark.rooms.fits import export_fit, fits_of, history_lines, photos_of
+from waymark.rooms.files import Desk, fits_of, lines
+from waymark.rooms.photos import photos_of
 from waymark.rooms.riders import profile_of, rider_changes, rider_row
 
 SUFFIXES = {"image/jpeg": "jpg", "image/png": "png", "image/webp": "webp"}
@@ -24,7 +25,7 @@ photos/                the photos of the files, without place or time
 """
 
 
-def export_rider(session: Session, rider_id: int) -> bytes:
+def export_rider(desk: Desk, session: Session, rider_id: int) -> bytes:
     """A zip archive of everything kept of a rider; raises ``NotFoundError``."""
     rider = rider_row(session, rider_id)
     out = io.BytesIO()
@@ -43,8 +44,8 @@ def export_rider(session: Session, rider_id: int) -> bytes:
         }))  # fmt: skip
         put("rider-history.json", _json(rider_changes(session, rider)))
         for fit in fits_of(session, rider.id):
-            put(f"fit-{fit.id}.waymark.json", export_fit(session, fit))
-            put(f"fit-{fit.id}-history.json", _json(history_lines(session, fit)))
+            put(f"fit-{fit.id}.waymark.json", desk.export_fit(fit))
+            put(f"fit-{fit.id}-history.json", _json(list(lines(session, fit))))
             for photo in photos_of(session, fit):
                 put(f"photos/fit-{fit.id}-{photo.id}.{SUFFIXES[photo.media_type]}", photo.image)
     return out.getvalue()

@@ -1,6 +1,6 @@
 """Riders: who they are and their bodies' measures."""
 
-from waymark.rooms.riders.schemas import Facts, MeasureName, Profile, RiderEdit, RiderIn, RiderOut, Typed
+from waymark.rooms.riders.schemas import MeasureName, Profile, RiderEdit, RiderIn, RiderOut, Typed
 from waymark.rooms.riders.service import (
     add_rider,
     edit_rider,
@@ -9,12 +9,12 @@ from waymark.rooms.riders.service import (
     rider_out,
     rider_row,
     rider_rows,
+    rider_seen,
     understand,
 )
 from waymark.rooms.riders.tables import RiderRow
 
 __all__ = [
-    "Facts",
     "MeasureName",
     "Profile",
     "RiderEdit",
@@ -29,5 +29,6 @@ __all__ = [
     "rider_out",
     "rider_row",
     "rider_rows",
+    "rider_seen",
     "understand",
 ]

@@ -7,7 +7,7 @@ from typing import Literal
 from waymark.rooms.deps import ERRORS, Key, StoreDep
 from waymark.rooms.doorway import room_router
 from waymark.rooms.riders import history, service
-from waymark.rooms.riders.schemas import Profile, RiderEdit, RiderIn, RiderOut, UseMove
+from waymark.rooms.riders.schemas import Based, Profile, RiderEdit, RiderIn, RiderOut, UseMove
 from waymark.storage import Store
 
 router = room_router("/api/riders", "riders", ERRORS)
@@ -46,19 +46,20 @@ def move_use(store: StoreDep, rider_id: Key, move: UseMove) -> RiderOut:
 
 
 @router.post("/{rider_id}/undo", operation_id="undo_rider")
-def undo_rider(store: StoreDep, rider_id: Key) -> RiderOut:
+def undo_rider(store: StoreDep, rider_id: Key, asked: Based) -> RiderOut:
     """Take the newest change of the record back."""
-    return _restored(store, rider_id, "undo")
+    return _restored(store, rider_id, "undo", asked)
 
 
 @router.post("/{rider_id}/redo", operation_id="redo_rider")
-def redo_rider(store: StoreDep, rider_id: Key) -> RiderOut:
+def redo_rider(store: StoreDep, rider_id: Key, asked: Based) -> RiderOut:
     """Bring back what an undo took."""
-    return _restored(store, rider_id, "redo")
+    return _restored(store, rider_id, "redo", asked)
 
 
-def _restored(store: Store, rider_id: int, way: Literal["undo", "redo"]) -> RiderOut:
+def _restored(store: Store, rider_id: int, way: Literal["undo", "redo"], asked: Based) -> RiderOut:
     with store.writing() as session:
         row = service.rider_row(session, rider_id)
-        history.restore(session, row, way)
+        history.demand_head(row, asked.base_revision)
+        history.restore(session, row, way, asked.by)
         return service.rider_out(session, row)

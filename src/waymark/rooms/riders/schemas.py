@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, model_validator
+from pydantic import BaseModel, Field, model_validator
 
 from waymark.core.body import BodyMeasures
 from waymark.core.rules.body_bounds import (
@@ -15,6 +15,7 @@ from waymark.core.rules.body_bounds import (
 )
 from waymark.core.rules.mobility import MOBILITY
 from waymark.core.rules.uses import WHOLE
+from waymark.rooms.schema import SaidOut, Strict
 
 MeasureName = Literal[
     "height", "inseam", "trunk", "arm", "upper_arm", "forearm", "shoulder_width", "hand", "sit_bones", "foot",
@@ -35,14 +36,6 @@ Rung = Literal["free", "small part", "part", "dear part", "frame"]
 Feeling = Literal["pain", "numb", "tired", "stiff", "rubbed", "swollen"]
 # Upper arm to forearm, of the height (Drillis & Contini 1966): splits an arm taken whole.
 UPPER_SHARE = 0.186 / (0.186 + 0.146)
-
-
-class Strict(BaseModel):
-    """Unknown names are refused; numbers are finite."""
-
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
-
-
 MOST_TYPED = 60
 # No measure, angle or mass of a body is beyond this, in mm, degrees or kg.
 MOST_OF_A_BODY = 2500.0
@@ -197,6 +190,8 @@ class RiderEdit(Strict):
     (``823; 825``) or two sides (``L 258 R 261``). ``hurts`` and ``uses`` are given whole.
     """
 
+    base_revision: int = Field(ge=0, le=2**53)
+    by: str = Field(default="", max_length=80)
     name: str | None = Field(default=None, min_length=1, max_length=120)
     facts: Facts | None = None
     measures: dict[MeasureName, str | MeasureEdit] | None = None
@@ -205,12 +200,19 @@ class RiderEdit(Strict):
     uses: list[Use] | None = Field(default=None, max_length=9)
 
 
-class UseMove(Strict):
+class Based(Strict):
+    """The change of a record that an undo or redo was asked on, and by whom."""
+
+    base_revision: int = Field(ge=0, le=2**53)
+    by: str = Field(default="", max_length=80)
+
+
+class UseMove(Based):
     """One change of the uses: an edge dragged, a use added or taken out."""
 
     what: Literal["edge", "add", "remove"]
     at: int = Field(default=0, ge=0, le=8)
-    by: int = Field(default=0, ge=-WHOLE, le=WHOLE)
+    by_percent: int = Field(default=0, ge=-WHOLE, le=WHOLE)
     use: UseName | None = None
 
 
@@ -252,6 +254,7 @@ class RiderOut(BaseModel):
     mobility: list[BendLine]
     checks: list[str]
     care: str | None
-    undo: str | None
-    redo: str | None
+    undo: list[SaidOut] | None
+    redo: list[SaidOut] | None
+    revision: int
     changed_at: str

@@ -15,6 +15,7 @@ from waymark.core.rules.body_bounds import BODY_BOUNDS, cross_checks, plausibili
 from waymark.core.rules.cautions import PAIN, mentions_pain
 from waymark.core.rules.mobility import MOBILITY, grade, sides_say
 from waymark.core.rules.uses import check_shares, counting, edge_moved, with_use, without_use
+from waymark.core.say import Said, Words, say
 from waymark.core.units import parse_angle, parse_length, parse_mass
 from waymark.rooms.deps import refused
 from waymark.rooms.riders import history
@@ -35,7 +36,9 @@ from waymark.rooms.riders.schemas import (
     Use,
     UseMove,
 )
-from waymark.rooms.riders.tables import RiderRevisionRow, RiderRow
+from waymark.rooms.riders.tables import RiderRow
+from waymark.rooms.schema import said_out
+from waymark.storage import Content
 
 MOST_READINGS = 9
 SIDES = re.compile(r"^l(?:eft)?\.?\s*(.+?)[\s,;]+r(?:ight)?\.?\s*(.+)$", re.IGNORECASE)
@@ -47,10 +50,12 @@ def add_rider(session: Session, name: str, profile: Profile) -> RiderRow:
     """Keep a new rider. Raises ``InputError`` where the name is blank."""
     now = datetime.now(UTC)
     row = RiderRow(
-        name=_name(name), profile=profile.model_dump(exclude_defaults=True), made_at=now, changed_at=now
-    )
+        name=_name(name), profile=profile.model_dump(mode="json", exclude_defaults=True), head=0, shown=0, depth=0,
+        made_at=now, changed_at=now,
+    )  # fmt: skip
     session.add(row)
     session.flush()
+    history.begin(session, row)
     return row
 
 
@@ -74,24 +79,14 @@ def profile_of(row: RiderRow) -> Profile:
 
 def rider_changes(session: Session, row: RiderRow) -> list[dict[str, Any]]:
     """Every change of a rider's record as it is kept, the first one first."""
-    query = (
-        select(RiderRevisionRow).where(RiderRevisionRow.rider_id == row.id).order_by(RiderRevisionRow.number)
-    )
-    return [
-        {
-            "number": r.number,
-            "title": r.title,
-            "made_at": r.made_at.isoformat(),
-            "name": r.name,
-            "profile": r.profile,
-        }
-        for r in session.scalars(query)
-    ]
+    return history.lines(session, row)
 
 
 def edit_rider(session: Session, row: RiderRow, edit: RiderEdit) -> None:
-    """Apply an edit as one change of the record. Nothing is taken where any of it cannot be."""
-    head = history.begin(session, row)
+    """Apply an edit as one change of the record. Nothing is taken where any of it cannot be; what changes nothing
+    leaves no change. Raises ``ConflictError`` on a stale base."""
+    history.demand_head(row, edit.base_revision)
+    before = history.content_of(row)
     profile = profile_of(row)
     for name, words in (edit.measures or {}).items():
         _short(words if isinstance(words, str) else words.typed, f"measures.{name}")
@@ -115,14 +110,25 @@ def edit_rider(session: Session, row: RiderRow, edit: RiderEdit) -> None:
     called = row.name if edit.name is None else _name(edit.name)
     _keep(row, profile)
     row.name = called
-    history.append(session, row, head, _title(edit))
+    _append(session, row, before, _said(edit), edit)
+
+
+def _append(session: Session, row: RiderRow, before: Content, said: list[Said], edit: RiderEdit | UseMove) -> None:
+    if history.content_of(row) != before:
+        asked = edit.model_dump(mode="json", exclude={"base_revision", "by"}, exclude_none=True)
+        history.append(session, row, before, said, [asked], edit.by)
 
 
 def move_use(session: Session, row: RiderRow, move: UseMove) -> None:
-    """Drag an edge between two uses, add a use, or take one out; the shares always add to a hundred."""
-    head = history.begin(session, row)
+    """Drag an edge between two uses, add a use, or take one out; the shares always add to a hundred.
+
+    Raises ``ConflictError`` on a stale base.
+    """
+    history.demand_head(row, move.base_revision)
+    before = history.content_of(row)
     profile = profile_of(row)
     uses, shares = profile.uses, [u.share for u in profile.uses]
+    uses_by = move.by_percent
     if move.what == "add":
         if move.use is None or move.use in {u.use for u in uses}:
             raise InputError("Choose a use that is not there yet.", field="use", kept=str(move.use))
@@ -137,26 +143,27 @@ def move_use(session: Session, row: RiderRow, move: UseMove) -> None:
         shares = list(without_use(shares, move.at))
         del uses[move.at]
     else:
-        shares = list(edge_moved(shares, move.at, move.by))
+        shares = list(edge_moved(shares, move.at, uses_by))
     for use, share in zip(uses, shares, strict=True):
         use.share = share
     _keep(row, profile)
-    history.append(session, row, head, "Uses " + " + ".join(f"{s}" for s in shares))
+    _append(session, row, before, [say("Uses {shares}", shares=Words(" + ".join(f"{s}" for s in shares)))], move)
 
 
-def _title(edit: RiderEdit) -> str:
-    """What an edit changed, in words."""
-    said = [f"Name {edit.name}"] if edit.name else []
+def _said(edit: RiderEdit) -> list[Said]:
+    """What an edit changed."""
+    said = [say("Name {name}", name=Words(edit.name))] if edit.name else []
     for name, given in (edit.measures or {}).items():
         typed = (given if isinstance(given, str) else given.typed).strip()
-        said.append(f"{BODY_BOUNDS[name].label} {typed or 'taken back'}")
-    said += [MOBILITY[name].label for name in edit.mobility or {}]
-    said += (
-        [f.replace("_", " ").capitalize() for f in sorted(edit.facts.model_fields_set)] if edit.facts else []
-    )
-    said += ["What hurts"] if edit.hurts is not None else []
-    said += ["Uses"] if edit.uses is not None else []
-    return ", ".join(said) or "Nothing"
+        label = Words(BODY_BOUNDS[name].label)
+        taken = say("{what} {typed}", what=label, typed=Words(typed))
+        said.append(taken if typed else say("{what} taken back", what=label))
+    said += [say("{what}", what=Words(MOBILITY[name].label)) for name in edit.mobility or {}]
+    if edit.facts is not None:
+        said += [say("{what}", what=Words(f.replace("_", " ").capitalize())) for f in sorted(edit.facts.model_fields_set)]
+    said += [say("What hurts")] if edit.hurts is not None else []
+    said += [say("Uses")] if edit.uses is not None else []
+    return said or [say("Nothing")]
 
 
 def _keep(row: RiderRow, profile: Profile) -> None:
@@ -164,8 +171,7 @@ def _keep(row: RiderRow, profile: Profile) -> None:
         whole = Profile.model_validate(profile.model_dump())
     except ValidationError as wrong:
         raise refused(wrong) from wrong
-    row.profile = whole.model_dump(exclude_defaults=True)
-    row.changed_at = datetime.now(UTC)
+    row.profile = whole.model_dump(mode="json", exclude_defaults=True)
 
 
 def _bend(profile: Profile, name: MobilityName, edit: BendEdit) -> None:
@@ -222,16 +228,20 @@ def _one(name: MeasureName, words: str) -> float:
 
 def rider_out(session: Session, row: RiderRow) -> RiderOut:
     """A rider with the usual ranges, grades and checks that follow from what was taken."""
-    profile = profile_of(row)
+    return rider_seen(session, row, profile_of(row), steps=True)
+
+
+def rider_seen(session: Session, row: RiderRow, profile: Profile, *, steps: bool) -> RiderOut:
+    """The same from a profile read before; what can be undone is only read where ``steps`` are shown."""
+    back, forth = history.steps(session, row) if steps else (None, None)
     values: dict[str, float] = {name: t.value for name, t in profile.measures.items()}
     hurting = any(h.severity for h in profile.hurts) or mentions_pain(f"{profile.words} {profile.history}")
     return RiderOut(
         id=row.id, name=row.name, profile=profile, measures=[_line(profile, n) for n in BODY_BOUNDS],
         mobility=[_bend_line(profile, n) for n in MOBILITY], checks=cross_checks(values, profile.shoe_size),
         care=PAIN if hurting else None,
-        undo=history.shown_title(session, row) if history.undo_target(session, row) else None,
-        redo=redo.title if (redo := history.redo_target(session, row)) else None,
-        changed_at=row.changed_at.isoformat(),
+        undo=[said_out(s) for s in back] if back else None, redo=[said_out(s) for s in forth] if forth else None,
+        revision=row.head, changed_at=row.changed_at.isoformat(),
     )  # fmt: skip
 
 

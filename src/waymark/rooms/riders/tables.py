@@ -8,10 +8,10 @@ from typing import Any
 from sqlalchemy import JSON, ForeignKey, String
 from sqlalchemy.orm import Mapped, mapped_column
 
-from waymark.storage import Base, RevisionColumns, UtcTime
+from waymark.storage import ChangeColumns, OwnerColumns, UtcTime
 
 
-class RiderRow(Base):
+class RiderRow(OwnerColumns):
     """A rider; the profile is validated JSON."""
 
     __tablename__ = "riders"
@@ -23,11 +23,9 @@ class RiderRow(Base):
     changed_at: Mapped[datetime] = mapped_column(UtcTime)
 
 
-class RiderRevisionRow(RevisionColumns):
-    """One change of a rider's record: the whole record as it was after."""
+class RiderChangeRow(ChangeColumns):
+    """One change of a rider's record."""
 
-    __tablename__ = "rider_revisions"
+    __tablename__ = "rider_changes"
 
     rider_id: Mapped[int] = mapped_column(ForeignKey("riders.id", ondelete="CASCADE"), primary_key=True)
-    name: Mapped[str] = mapped_column(String(120))
-    profile: Mapped[dict[str, Any]] = mapped_column(JSON)

@@ -13,7 +13,7 @@ from waymark.rooms.shelves.parts import (
     SaddlePart,
     StemPart,
 )
-from waymark.rooms.shelves.schemas import FrameSize
+from waymark.rooms.shelves.schemas import FrameSize, Kind, Material
 from waymark.rooms.shelves.service import (
     export_frames,
     export_parts,
@@ -26,6 +26,7 @@ from waymark.rooms.shelves.service import (
     put_frames,
     put_parts,
 )
+from waymark.rooms.shelves.view import ShelfView, shelf_view
 
 __all__ = [
     "FRAME_COLUMNS",
@@ -35,10 +36,13 @@ __all__ = [
     "DropBarPart",
     "FlatBarPart",
     "FrameSize",
+    "Kind",
     "LeverPart",
+    "Material",
     "Part",
     "PostPart",
     "SaddlePart",
+    "ShelfView",
     "StemPart",
     "Wanted",
     "bar_option",
@@ -57,4 +61,5 @@ __all__ = [
     "read_frames",
     "read_parts",
     "search_shelf",
+    "shelf_view",
 ]

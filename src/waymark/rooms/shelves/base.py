@@ -2,20 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any
+from typing import Annotated
 
-from pydantic import BaseModel, BeforeValidator, ConfigDict, Field
+from pydantic import BeforeValidator, Field
 
-
-def mm(least: float, greatest: float, **more: Any) -> Any:
-    """A length field with its plausible bounds."""
-    return Field(ge=least, le=greatest, allow_inf_nan=False, **more)
-
-
-class Strict(BaseModel):
-    """Unknown names are refused; numbers are finite."""
-
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, str_strip_whitespace=True)
+from waymark.rooms.schema import Strict
 
 
 def _split(value: object) -> object:

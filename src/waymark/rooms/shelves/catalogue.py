@@ -90,13 +90,13 @@ def bar_option(key: str, part: Part, wanted: Wanted) -> BarOption | None:
 
 
 def cockpit_options(key: str, part: CockpitPart, *, named_only: bool) -> list[CockpitOption]:
-    """Each listed combination of a one-piece cockpit; keys are ``name#key#length/width``."""
+    """Each listed combination of a one-piece cockpit."""
     places = fixed_drop_places(part.bar(), part.lever())
     return [
         CockpitOption(
-            f"{part.name}#{key}#{length:g}/{width:g}", f"{part.name} {length:g}/{width:g}", length, part.angle_deg,
+            f"{key} {length:g}/{width:g}", f"{part.name} {length:g}/{width:g}", length, part.angle_deg,
             part.clamp_height_mm, width, tuple(part.spacers_mm), places, FREE if part.owned else DEAR_PART, named_only,
-            part.name,
+            part.name, key,
         )
         for length, width in part.combinations()
     ]  # fmt: skip

@@ -9,7 +9,8 @@ from pydantic import BeforeValidator, Field, TypeAdapter, model_validator
 
 from waymark.core.cockpit import DropBar, FlatBar, Lever, place_grip, place_hood
 from waymark.core.marks import Mark
-from waymark.rooms.shelves.base import Numbers, Stocked, mm
+from waymark.rooms.schema import mm
+from waymark.rooms.shelves.base import Numbers, Stocked
 
 Rung = Literal["free", "small part", "part", "dear part"]
 

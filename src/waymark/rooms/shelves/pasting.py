@@ -16,8 +16,9 @@ from pydantic import BaseModel, Field, ValidationError
 from sqlalchemy.orm import Session
 
 from waymark.core.errors import InputError, WaymarkError
+from waymark.rooms.schema import Strict, mm
 from waymark.rooms.shelves import service
-from waymark.rooms.shelves.base import Names, Strict, mm
+from waymark.rooms.shelves.base import Names
 from waymark.rooms.shelves.csvio import FORMULA_STARTS, bad_line
 from waymark.rooms.shelves.headings import HEADINGS, WHEELS_MM, Unit, names_sizes, quantity_of, unit_of
 from waymark.rooms.shelves.schemas import (

@@ -12,7 +12,8 @@ from waymark.core.frame.chart import CHARTED, check_kinked
 from waymark.core.frame.derive import kinds_of, straight
 from waymark.core.frame.kernels import axis_behind_bb_mm
 from waymark.core.frame.relations import STRAIGHT, Kinds
-from waymark.rooms.shelves.base import Names, Stocked, Strict, mm
+from waymark.rooms.schema import Strict, mm
+from waymark.rooms.shelves.base import Names, Stocked
 from waymark.rooms.shelves.parts import Part
 
 Kind = Literal["road", "endurance", "gravel", "cyclocross", "cross-country", "trail", "city", "time-trial"]

@@ -50,3 +50,12 @@ class PartRow(Base):
     kind: Mapped[str] = mapped_column(String(12))
     name: Mapped[str] = mapped_column(String(120))
     spec: Mapped[dict[str, Any]] = mapped_column(JSON)
+
+
+class ShelfNumberRow(Base):
+    """How often anything on the shelves has changed; counted by the store itself, whoever writes."""
+
+    __tablename__ = "shelf_number"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    number: Mapped[int]

@@ -1,0 +1,30 @@
+<script setup lang="ts">
+const open = defineModel<boolean>({ required: true })
+defineProps<{ more: readonly { key: string; says: string }[] }>()
+const KEYS: [string, string][] = [
+  ['Alt + 1…7', 'posts of the trail'],
+  ['N  G  P  B', 'now, goal, plan, built on and off'],
+  ['Arrows', 'nudge the goal in a loupe 1 mm; with Shift 5 mm'],
+  ['Enter', 'keep, and on to the next field'],
+  ['Ctrl + Z', 'undo; with Shift bring back'],
+  ['H', 'history'],
+  ['L', 'fold the ledger'],
+  ['0', 'the whole bike; wheel zooms, drag pans'],
+  ['U', 'mm or inches'],
+  ['/', 'find a rider'],
+]
+</script>
+
+<template>
+  <el-dialog v-model="open" title="Keys" width="460">
+    <dl>
+      <template v-for="[key, what] in KEYS" :key="key"><dt><kbd>{{ key }}</kbd></dt><dd>{{ what }}</dd></template>
+      <template v-for="it in more" :key="it.key"><dt><kbd>{{ it.key }}</kbd></dt><dd>{{ it.says }}</dd></template>
+    </dl>
+  </el-dialog>
+</template>
+
+<style scoped>
+dl { display: grid; grid-template-columns: 110px 1fr; gap: 10px 16px; margin: 0; }
+dd { margin: 0; }
+</style>

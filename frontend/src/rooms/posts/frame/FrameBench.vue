@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+
+import type { Sheet } from '@/shared/api/client'
+import { useSettings } from '@/shared/settings'
+import { show } from '@/shared/units'
+
+import BetweenSizes from './BetweenSizes.vue'
+import FrameLook from './FrameLook.vue'
+import FrontierList from './FrontierList.vue'
+import SearchProgress from './SearchProgress.vue'
+import SizesList from './SizesList.vue'
+import { useSheet } from '@/rooms/files/useSheet'
+import WindowMap from './WindowMap.vue'
+
+const props = defineProps<{ sheet: Sheet }>()
+const store = useSheet()
+const { unit } = useSettings()
+const view = computed(() => props.sheet.frame)
+const offers = computed(() => view.value?.offers ?? [])
+const held = computed(() => Boolean(view.value?.between.length))
+const tab = ref<'frontier' | 'sizes' | 'two'>('frontier')
+const open = ref(false)
+watch(held, (now) => {
+  if (!now && tab.value === 'two') tab.value = 'frontier'
+})
+const look = computed(() => view.value?.look_for)
+const range = (a: number, b: number) => `${show(a, unit.value)} to ${show(b, unit.value)}`
+const lit = ref<number | null>(null)
+const litOffer = computed(() => offers.value.find((o) => o.id === lit.value))
+function pick(id: number) {
+  const it = offers.value.find((x) => x.id === id)
+  if (it && !it.chosen) void store.change({ do: 'frame.choose', size: id })
+}
+function hold(id: number) {
+  const it = offers.value.find((x) => x.id === id)
+  void store.change({ do: 'frame.hold', size: it?.held ? null : id })
+}
+</script>
+
+<template>
+  <header>
+    <h1>{{ view?.no_fit ? 'No frame here carries it' : 'Frames that can carry the goal' }}</h1>
+    <button v-if="open" type="button" class="press low" @click="open = false">Done</button>
+  </header>
+  <FrameLook v-if="open && view" :view="view" :sheet="sheet" class="look" />
+  <SearchProgress v-if="view?.searching && !open" :fit="sheet.id" @ready="store.open(sheet.id, 'frame')" />
+  <p v-else-if="!offers.length && !open" class="empty">
+    <template v-if="view && view.look.shelved">The goal is not known, or no frame is looked at. <router-link :to="`/fits/${sheet.id}/measure`">Measure the bike</router-link>, or <button type="button" class="plain" @click="open = true">look at more</button>.</template>
+    <template v-else>The shelf is empty. Fill the <router-link to="/frames">frames shelf</router-link>.</template>
+  </p>
+  <template v-else-if="view && !open">
+    <WindowMap :view="view" :offers="offers" class="map" @pick="pick" @hold="hold" @lit="(id) => (lit = id)" />
+    <div class="lit small" aria-live="polite">
+      <template v-if="litOffer"><b>{{ litOffer.frame }} {{ litOffer.size }}</b> {{ litOffer.sentence }}</template>
+      <template v-else>{{ view.look.shown }} of {{ view.look.shelved }} sizes looked at, {{ view.carry }} carry the goal. <button type="button" class="plain" @click="open = true">Choose what is looked at</button></template>
+    </div>
+    <section v-if="view.no_fit && look" class="nofit" role="status">
+      <p><b>Look for, or have made:</b></p>
+      <p class="wanted figure"><span>stack</span> {{ range(look.stack_least_mm, look.stack_greatest_mm) }}</p>
+      <p class="wanted figure"><span>reach</span> {{ range(look.reach_least_mm, look.reach_greatest_mm) }}</p>
+      <p class="small">with a usual stem, at a head angle of {{ look.head_angle_deg.toFixed(1) }}°.</p>
+      <p class="made"><a class="press low" :href="`/api/fits/${sheet.id}/frame-drawing.pdf`" download>Drawing for a builder</a> <a class="press low bare" :href="`/api/fits/${sheet.id}/frame-drawing.svg`" target="_blank">look at it</a></p>
+    </section>
+    <div class="tabs" role="tablist" aria-label="Frames">
+      <button type="button" role="tab" :aria-selected="tab === 'frontier'" @click="tab = 'frontier'">{{ view.no_fit ? 'The nearest' : `${view.frontier.length} that nothing beats` }}</button>
+      <button type="button" role="tab" :aria-selected="tab === 'sizes'" @click="tab = 'sizes'">All {{ offers.length }} sizes</button>
+      <button v-if="held" type="button" role="tab" :aria-selected="tab === 'two'" @click="tab = 'two'">A or B</button>
+    </div>
+    <FrontierList v-if="tab === 'frontier'" :view="view" @hold="hold" @lit="(id) => (lit = id)" />
+    <SizesList v-else-if="tab === 'sizes'" :offers="offers" @pick="pick" @hold="hold" />
+    <BetweenSizes v-else :view="view" :sheet="sheet" />
+  </template>
+</template>
+
+<style scoped>
+header { display: flex; justify-content: space-between; align-items: baseline; gap: 8px; padding: 10px 24px 4px; }
+h1 { font-size: 22px; }
+.map { padding: 0 24px; }
+.empty { padding: 16px 24px; }
+.lit { min-height: 40px; padding: 2px 24px 4px; line-height: 1.35; overflow: hidden; display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; }
+.plain { padding: 0; border: 0; border-bottom: 1px solid var(--quiet); background: none; font: inherit; cursor: pointer; }
+.nofit { margin: 4px 24px 6px; padding: 8px 14px; border-left: 4px solid var(--ochre); background: var(--ochre-tint); }
+.wanted { font-size: 21px; font-weight: 600; }
+.wanted span { display: inline-block; width: 68px; font: 420 15px var(--words); }
+.made { display: flex; gap: 8px; padding-top: 6px; }
+.made a { display: inline-grid; align-items: center; text-decoration: none; }
+.tabs { display: flex; gap: 18px; padding: 2px 24px 0; border-bottom: 1px solid var(--ink); }
+.tabs button { padding: 4px 0 5px; border: 0; background: none; font-size: 15px; cursor: pointer; border-bottom: 3px solid transparent; }
+.tabs button[aria-selected='true'] { font-weight: 640; border-bottom-color: var(--ink); }
+</style>

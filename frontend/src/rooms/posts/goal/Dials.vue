@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Sheet } from '@/shared/api/client'
+import Chip from '@/shared/ui/Chip.vue'
+import { showDeg } from '@/shared/units'
+
+const props = defineProps<{ sheet: Sheet }>()
+const dials = computed(() => props.sheet.dials)
+
+type Dial = Sheet['dials'][number]
+const SWEEP = 220
+const R = 38
+// The house window fills the middle half of the sweep; a window without an upper bound runs to the end.
+function scale(dial: Dial) {
+  const top = dial.greatest_deg ?? dial.least_deg + 40
+  const wide = top - dial.least_deg
+  return { from: dial.least_deg - wide / 2, to: top + wide / 2, top }
+}
+function angle(dial: Dial, value: number) {
+  const s = scale(dial)
+  const share = Math.max(0, Math.min(1, (value - s.from) / (s.to - s.from)))
+  return ((-90 - SWEEP / 2 + share * SWEEP) * Math.PI) / 180
+}
+const on = (a: number, r: number) => `${r * Math.cos(a)} ${r * Math.sin(a)}`
+function arc(dial: Dial, a: number, b: number, r: number) {
+  const from = angle(dial, a)
+  const to = angle(dial, b)
+  return `M${on(from, r)}A${r} ${r} 0 ${to - from > Math.PI ? 1 : 0} 1 ${on(to, r)}`
+}
+const label = (dial: Dial, value: number) => {
+  const a = angle(dial, value)
+  return { x: (R + 13) * Math.cos(a), y: (R + 13) * Math.sin(a) + 4 }
+}
+</script>
+
+<template>
+  <div v-if="dials.length" class="dials">
+    <figure v-for="dial in dials" :key="dial.name">
+      <svg width="116" height="74" viewBox="-58 -54 116 74" role="img" :aria-label="`${dial.label} ${showDeg(dial.value_deg)}, ${dial.verdict}`">
+        <path :d="arc(dial, scale(dial).from, scale(dial).to, R)" class="whole" />
+        <path :d="arc(dial, dial.least_deg, scale(dial).top, R - 4)" class="house" />
+        <text v-bind="label(dial, dial.least_deg)" text-anchor="middle">{{ dial.least_deg }}</text>
+        <text v-if="dial.greatest_deg != null" v-bind="label(dial, dial.greatest_deg)" text-anchor="middle">{{ dial.greatest_deg }}</text>
+        <circle v-if="dial.now_deg != null" :cx="R * Math.cos(angle(dial, dial.now_deg))" :cy="R * Math.sin(angle(dial, dial.now_deg))" r="4.2" class="now" />
+        <path :d="`M${on(angle(dial, dial.value_deg), R + 3)}L${on(angle(dial, dial.value_deg), 14)}`" class="needle" />
+        <text y="12" text-anchor="middle" class="value">{{ showDeg(dial.value_deg) }}</text>
+      </svg>
+      <figcaption>{{ dial.label }} <Chip :word="dial.verdict" /></figcaption>
+    </figure>
+  </div>
+</template>
+
+<style scoped>
+.dials { position: absolute; top: 18px; right: 8px; display: grid; grid-template-columns: 120px 120px; gap: 4px 8px; padding: 4px; background: color-mix(in srgb, var(--sheet) 88%, transparent); }
+figure { margin: 0; text-align: center; }
+figcaption { display: flex; gap: 6px; align-items: center; justify-content: center; font-size: 13px; font-weight: 620; white-space: nowrap; }
+.whole { fill: none; stroke: var(--rule); }
+.house { fill: none; stroke: var(--pine-tint); stroke-width: 8; }
+.needle { stroke: var(--goal); stroke-width: 3; }
+.now { fill: var(--sheet); stroke: var(--now); stroke-width: 1.8; }
+text { fill: var(--quiet); font: 420 11.5px var(--figures); }
+.value { fill: var(--ink); font: 620 21px var(--words); }
+</style>

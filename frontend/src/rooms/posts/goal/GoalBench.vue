@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { LedgerRow, Schemas, Sheet } from '@/shared/api/client'
+import { useSettings } from '@/shared/settings'
+import { show, showSigned } from '@/shared/units'
+
+import { useSheet } from '@/rooms/files/useSheet'
+import type { MovedMark } from '@/rooms/files/nudges'
+import { DISCIPLINES } from '@/shared/api/lists'
+
+type Use = Schemas['Discipline']['use']
+const props = defineProps<{ sheet: Sheet }>()
+const store = useSheet()
+const { unit } = useSettings()
+const goal = computed(() => props.sheet.state.goal!)
+const known = computed(() => props.sheet.ledger.filter((r) => r.mark !== 'foot' && r.cells.goal))
+const nudged = (mark: string) => (mark === 'saddle' ? [goal.value.saddle_dx_mm ?? 0, goal.value.saddle_dy_mm ?? 0] : [goal.value.hand_dx_mm ?? 0, goal.value.hand_dy_mm ?? 0]) as [number, number]
+const moved = computed(() => known.value.some((r) => nudged(r.mark).some((v) => v !== 0)))
+const headline = computed(() => {
+  if (!known.value.length) return 'Nothing measured yet'
+  return moved.value ? 'Kept, with nudges' : 'Kept as measured'
+})
+const nudge = (row: LedgerRow, dx: number, dy: number) => store.nudge(row.mark as MovedMark, dx, dy)
+function key(event: KeyboardEvent, row: LedgerRow) {
+  const by = event.shiftKey ? 5 : 1
+  const step = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, by], ArrowDown: [0, -by] }[event.key]
+  if (!step) return
+  event.preventDefault()
+  nudge(row, step[0]!, step[1]!)
+}
+// The figure stands in the middle of its steps.
+const STEPS = [-5, -1, 0, 1, 5]
+const AXES = [
+  { name: 'fore', index: 0, less: 'back', more: 'forward' },
+  { name: 'up', index: 1, less: 'down', more: 'up' },
+] as const
+const back = (row: LedgerRow) => store.change({ do: 'goal.as_measured', mark: row.mark as MovedMark })
+</script>
+
+<template>
+  <header>
+    <h1>{{ headline }}</h1>
+    <p class="quiet">The goal is where the marks must be on the new machine. Saddle before bars: the leg's position comes first.</p>
+  </header>
+  <section>
+    <h2>For</h2>
+    <div class="uses" role="radiogroup" aria-label="Use">
+      <button v-for="(label, name) in DISCIPLINES" :key="name" type="button" role="radio" :aria-checked="goal.discipline === name" class="use" @click="store.change({ do: 'goal.discipline', use: name as Use })">{{ label }}</button>
+    </div>
+    <p class="quiet small">Sets the stem lengths and the joint angles counted as usual; it moves no mark.</p>
+  </section>
+  <section v-for="row in known" :key="row.mark" class="nudge" tabindex="0" :aria-label="`${row.label} goal: arrows move it 1 mm, with Shift 5`" @keydown="(e) => key(e, row)">
+    <div class="line">
+      <h2>{{ row.label }}</h2>
+      <span class="figure goal-ink big">{{ show(row.cells.goal!.x_mm, unit) }} {{ show(row.cells.goal!.y_mm, unit) }}</span>
+    </div>
+    <div class="pads">
+      <div v-for="axis in AXES" :key="axis.name" class="axis">
+        <span>{{ axis.name }}</span>
+        <template v-for="step in STEPS" :key="step">
+          <b v-if="step === 0" class="figure">{{ showSigned(nudged(row.mark)[axis.index], unit) }}</b>
+          <button v-else type="button" class="press low" :aria-label="`${row.label} ${Math.abs(step)} ${step < 0 ? axis.less : axis.more}`" @click="nudge(row, axis.index === 0 ? step : 0, axis.index === 1 ? step : 0)">{{ showSigned(step, 'mm') }}</button>
+        </template>
+      </div>
+    </div>
+    <button v-if="nudged(row.mark).some((v) => v !== 0)" type="button" class="press bare low" @click="back(row)">Back to as measured</button>
+    <p v-else class="quiet small same">As measured. Drag it in its loupe, or press an arrow here.</p>
+  </section>
+  <section v-if="!known.length" class="first">
+    <router-link class="press solid" :to="`/fits/${sheet.id}/measure`">Measure the bike</router-link>
+  </section>
+  <p class="quiet small care">Angles carry several degrees of uncertainty; the difference from now is what to trust. One change at a time, small, then ride.</p>
+</template>
+
+<style scoped>
+header { padding: 16px 24px 12px; border-bottom: 1px solid var(--hair); }
+h1 { font-size: 34px; font-weight: 620; }
+h2 { font-size: 19px; }
+section { padding: 12px 24px; border-bottom: 1px solid var(--hair); }
+.uses { display: flex; flex-wrap: wrap; gap: 6px; margin: 8px 0 6px; }
+.use { height: 32px; padding: 0 11px; border: 1px solid var(--rule); border-radius: 3px; background: none; cursor: pointer; }
+.use[aria-checked='true'] { border-color: var(--ink); background: var(--ink); color: var(--on-ink); font-weight: 620; }
+.line { display: flex; justify-content: space-between; align-items: baseline; }
+.big { font-size: 30px; font-weight: 560; }
+.axis { display: grid; grid-template-columns: 44px 52px 52px 1fr 52px 52px; gap: 6px; align-items: center; margin: 6px 0; }
+.axis .press { padding: 0; font-family: var(--figures); }
+.axis b { text-align: center; font-size: 20px; }
+.same { height: 32px; padding-top: 6px; }
+.first .press { display: inline-grid; align-items: center; text-decoration: none; }
+.care { padding: 12px 24px; }
+</style>

@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { onMounted, ref, watch } from 'vue'
+
+import type { Sheet } from '@/shared/api/client'
+
+import AgreementList from './AgreementList.vue'
+import BikePanel from './BikePanel.vue'
+import CallOutEntry from './CallOutEntry.vue'
+import Findings from './Findings.vue'
+import LevelPanel from './LevelPanel.vue'
+import PhotosPanel from './PhotosPanel.vue'
+import PromptsDialog from './PromptsDialog.vue'
+import SetupsPanel from './SetupsPanel.vue'
+import { useCallOut } from './useCallOut'
+
+const props = defineProps<{ sheet: Sheet }>()
+const call = useCallOut()
+const all = ref(false)
+const panel = ref<'agreement' | 'bike' | 'setups' | 'photos'>('agreement')
+const PANELS = [
+  { name: 'agreement', label: 'Agreement' },
+  { name: 'bike', label: 'The bike' },
+  { name: 'setups', label: 'Set-ups' },
+  { name: 'photos', label: 'Photos' },
+] as const
+onMounted(() => {
+  call.begin(props.sheet.id)
+  void call.findInstruments()
+})
+watch(() => props.sheet.id, (id) => call.begin(id))
+</script>
+
+<template>
+  <nav class="groups" aria-label="Order of work">
+    <button v-for="g in call.progress" :key="g.name" type="button" :aria-current="g.name === call.prompt?.group ? 'step' : undefined" @click="call.jump(g.first)">
+      <svg v-if="g.done === g.all" width="13" height="12" viewBox="0 0 13 12" aria-hidden="true"><path d="M1.5 6.5l3.5 4L11.5 1.5" /></svg>{{ g.name }}<small v-if="g.done < g.all && g.name === call.prompt?.group">{{ g.done }}/{{ g.all }}</small>
+    </button>
+  </nav>
+  <div class="scroll" tabindex="0" aria-label="Measuring">
+    <CallOutEntry @all="all = true" />
+    <Findings :findings="sheet.measure!.findings" />
+    <p v-if="sheet.measure!.next && !sheet.measure!.findings.length" class="next"><span class="quiet">Next best</span> <button type="button" class="link" @click="call.jump(sheet.measure!.next!.key)">{{ sheet.measure!.next!.title }}</button> <span class="quiet small">{{ sheet.measure!.next!.says }}</span></p>
+    <p v-else-if="sheet.measure!.next" class="next"><span class="quiet small">{{ sheet.measure!.next!.title }}: {{ sheet.measure!.next!.says }}</span> <button type="button" class="link" @click="call.jump(sheet.measure!.next!.key)">Read it</button></p>
+    <div class="panels" role="tablist">
+      <button v-for="p in PANELS" :key="p.name" type="button" role="tab" :aria-selected="panel === p.name" @click="panel = p.name">{{ p.label }}</button>
+    </div>
+    <template v-if="panel === 'agreement'">
+      <LevelPanel :level="sheet.measure!.level" />
+      <AgreementList :lines="sheet.measure!.agreement" :checked="sheet.measure!.checked" />
+    </template>
+    <BikePanel v-else-if="panel === 'bike'" :sheet="sheet" />
+    <SetupsPanel v-else-if="panel === 'setups'" :setups="sheet.measure!.setups" :decided="sheet.measure!.decided" />
+    <PhotosPanel v-else :fit="sheet.id" />
+  </div>
+  <PromptsDialog v-model="all" />
+</template>
+
+<style scoped>
+.groups { display: flex; flex: none; gap: 13px; padding: 0 24px; border-bottom: 1px solid var(--rule); overflow: hidden; }
+.groups button { height: 44px; padding: 2px 0 0; border: 0; border-bottom: 3px solid transparent; background: none; color: var(--quiet); font-size: 15px; white-space: nowrap; cursor: pointer; }
+.groups button[aria-current] { border-color: var(--ink); color: var(--ink); font-weight: 640; }
+.groups path { fill: none; stroke: var(--ink); stroke-width: 2; }
+.groups svg { margin-right: 4px; }
+.groups small { margin-left: 5px; font-family: var(--figures); font-size: 13px; }
+.scroll { min-width: 0; min-height: 0; overflow: hidden auto; }
+.next { padding: 9px 24px; border-bottom: 1px solid var(--hair); line-height: 1.35; }
+.link { padding: 0; border: 0; border-bottom: 1px solid var(--ink); background: none; font-weight: 620; cursor: pointer; }
+@media (max-width: 1180px) { .groups { gap: 9px; padding: 0 16px; } .groups button { font-size: 13.5px; } .groups svg { margin-right: 2px; } }
+.panels { display: flex; gap: 20px; padding: 4px 24px 0; border-bottom: 1px solid var(--hair); }
+.panels button { height: 34px; padding: 0; border: 0; border-bottom: 2px solid transparent; background: none; color: var(--quiet); cursor: pointer; }
+.panels button[aria-selected='true'] { border-color: var(--ink); color: var(--ink); font-weight: 620; }
+</style>

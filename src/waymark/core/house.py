@@ -1,0 +1,78 @@
+"""The house: every number a fit room may see differently, as one frozen value that is passed in.
+
+The numbers, with their units, reasons and sources, are the data of ``core.rules``; ``HOUSE`` is the house built from
+them. Another house is ``dataclasses.replace(HOUSE, …)``.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from waymark.core.rules.assumed import ASSUMED, ASSUMED_SD, PART_SD, READ_SD
+from waymark.core.rules.house import (
+    NUMBERS,
+    STEM_WINDOWS,
+    TOLERANCES,
+    AngleWindow,
+    HouseDefault,
+    StemWindow,
+    angle_windows,
+)
+
+
+def _number(name: str) -> float:
+    return NUMBERS[name].value
+
+
+def _values(table: Mapping[str, HouseDefault]) -> dict[str, float]:
+    return {name: it.value for name, it in table.items()}
+
+
+@dataclass(frozen=True, slots=True)
+class House:
+    """Tolerances, limits, windows, what is assumed and how sure it is. Lengths in mm, angles in degrees.
+
+    ``tolerances`` by mark: fore and up. ``asked`` are the prompts the call-out asks, ``None`` for the usual ones.
+    """
+
+    tolerances: Mapping[str, tuple[float, float]] = field(
+        default_factory=lambda: {
+            "saddle": (TOLERANCES["saddle_x_mm"].value, TOLERANCES["saddle_y_mm"].value),
+            "hand": (TOLERANCES["hand_x_mm"].value, TOLERANCES["hand_y_mm"].value),
+            "foot": (TOLERANCES["foot_x_mm"].value, TOLERANCES["foot_stack_mm"].value),
+        }
+    )
+    stem_windows: Mapping[str, StemWindow] = field(default_factory=lambda: dict(STEM_WINDOWS))
+    spacer_warn_share: float = _number("spacer_warn_share")
+    spacer_limit_carbon_mm: float = _number("spacer_limit_carbon_mm")
+    tall_post_mm: float = _number("tall_post_mm")
+    near_insertion_mm: float = _number("near_insertion_mm")
+    usual_post_mm: float = _number("usual_post_mm")
+    steep_stem_deg: float = _number("steep_stem_deg")
+    usual_clamp_height_mm: float = _number("usual_clamp_height_mm")
+    usual_cover_mm: float = _number("usual_cover_mm")
+    usual_head_deg: float = _number("usual_head_deg")
+    usual_wheel_radius_mm: float = _number("usual_wheel_radius_mm")
+    standover_room_mm: float = _number("standover_room_mm")
+    standover_room_rough_mm: float = _number("standover_room_rough_mm")
+    shoes_mm: float = _number("shoes_mm")
+    bike_mass_kg: float = _number("bike_mass_kg")
+    dial_edge_deg: float = _number("dial_edge_deg")
+    moved_mm: float = _number("moved_mm")
+    assumed: Mapping[str, float] = field(default_factory=lambda: _values(ASSUMED))
+    assumed_sd: Mapping[str, float] = field(default_factory=lambda: _values(ASSUMED_SD))
+    part_sd: Mapping[str, float] = field(default_factory=lambda: _values(PART_SD))
+    read_sd: Mapping[str, float] = field(default_factory=lambda: _values(READ_SD))
+    asked: tuple[str, ...] | None = None
+
+    def tolerance(self, mark: str) -> tuple[float, float]:
+        """How far a mark may lie off, fore and up, mm; a mark of no contact as the hand."""
+        return self.tolerances.get(mark, self.tolerances["hand"])
+
+    def angle_windows(self, discipline: str) -> dict[str, AngleWindow]:
+        """House windows by read-out for a discipline."""
+        return angle_windows(discipline)
+
+
+HOUSE = House()

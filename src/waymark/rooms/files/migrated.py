@@ -1,0 +1,74 @@
+"""Bringing a file of any earlier version up to this one, one step a version."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+from waymark.core.errors import InputError
+from waymark.rooms.files.values import VERSION
+
+
+def migrated(raw: dict[str, Any]) -> dict[str, Any]:
+    """A state of any earlier version brought up to ``VERSION``, one step a version; raises ``InputError``."""
+    steps: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_1}
+    version = raw.get("version", 1)
+    if not isinstance(version, int) or isinstance(version, bool) or not 1 <= version <= VERSION:
+        raise InputError(
+            "This is of no version that this house reads.", field="fit.version", allowed=f"1 to {VERSION}",
+            kept=str(version)[:40],
+        )  # fmt: skip
+    while version < VERSION:
+        raw = steps[version](raw)
+        version = raw["version"]
+    return raw
+
+
+# Version 1 kept four statements and seven lengths; each is a reading of the call-out.
+_WAYS_OF_1: dict[str, dict[str, str]] = {
+    "saddle_height": {
+        "straight": "s_straight", "vertical": "s_plumb", "seat_tube": "s_seat_tube", "pedal": "s_pedal",
+        "pedal_six": "s_pedal_six", "floor": "s_floor",
+    },
+    "setback": {"mark": "s_behind", "nose": "nose_behind", "angle": "s_angle"},
+    "hand_height": {
+        "hand_up": "hand_up.right", "drop": "drop", "hand_floor": "hand_floor.right", "clamp_up": "clamp_up",
+        "clamp_floor": "clamp_floor",
+    },
+    "hand_reach": {
+        "hand_ahead": "hand_ahead.right", "mark_to_hand": "s_hand.right", "nose_to_hand": "nose_hand.right",
+        "nose_to_clamp": "nose_clamp", "clamp_ahead": "clamp_ahead",
+    },
+}  # fmt: skip
+_PLAIN_OF_1 = {
+    "crank": "crank", "seat_angle": "seat_angle", "nose_to_s": "s_nose", "bb_height": "bb_floor",
+    "hand_ahead": "off_ahead", "hand_above": "off_above", "foot_stack": "foot_stack",
+}  # fmt: skip
+
+
+def _from_1(raw: dict[str, Any]) -> dict[str, Any]:
+    given = raw.get("measure") or {}
+    if not isinstance(given, dict):
+        raise InputError("This is no measured bike.", field="fit.measure", kept=str(given)[:40])
+    measure = dict(given)
+    readings: dict[str, Any] = {}
+    for name, ways in _WAYS_OF_1.items():
+        stated = measure.pop(name, None)
+        if stated is not None:
+            key = ways.get(stated.get("way", "")) if isinstance(stated, dict) else None
+            if key is None:
+                raise InputError(
+                    f"This states no {name.replace('_', ' ')}.", field=f"fit.measure.{name}", allowed=", ".join(ways)
+                )
+            readings[key] = _heard_of_1(stated, name)
+    for name, key in _PLAIN_OF_1.items():
+        typed = measure.pop(name, None)
+        if typed is not None:
+            readings[key] = _heard_of_1(typed, name)
+    return {**raw, "version": 2, "measure": {**measure, "readings": readings}}
+
+
+def _heard_of_1(stated: Any, name: str) -> dict[str, Any]:
+    if not isinstance(stated, dict) or not {"typed", "value"} <= stated.keys():
+        raise InputError("A number is missing here.", field=f"fit.measure.{name}", allowed="typed and value")
+    return {"heard": [{"typed": stated["typed"], "value": stated["value"]}]}

@@ -1,0 +1,156 @@
+"""One sheet: everything a post shows of a fit file, computed at once so that no two numbers can disagree.
+
+It is sent in sections, each with a mark of its content; an edit's answer holds only the sections that changed.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from hashlib import blake2b
+from typing import Any
+
+from pydantic import BaseModel, TypeAdapter, create_model
+
+from waymark.core.errors import WaymarkError
+from waymark.core.rules.verdict import Word
+from waymark.rooms.files.facts import Facts
+from waymark.rooms.files.history import said_of
+from waymark.rooms.files.ledger import LedgerRow
+from waymark.rooms.files.picture import Picture
+from waymark.rooms.files.post import Post
+from waymark.rooms.files.registry import Registry, TrailPost
+from waymark.rooms.files.tables import FitChangeRow, FitRow
+from waymark.rooms.riders import RiderOut
+from waymark.rooms.schema import SaidOut, said_out
+from waymark.storage import redone, undone
+
+HISTORY_SHOWN = 30
+
+
+class Dial(BaseModel):
+    """One read-out with its house window and the other layers' values."""
+
+    name: str
+    label: str
+    value_deg: float
+    now_deg: float | None
+    least_deg: float
+    greatest_deg: float | None
+    verdict: Word
+
+
+class Change(BaseModel):
+    """One line of the history."""
+
+    number: int
+    said: list[SaidOut]
+    by: str
+    made_at: str
+
+
+class SheetBase(BaseModel):
+    """Everything one post of one fit file shows. ``marks`` tells one content of a section from another."""
+
+    id: int
+    revision: int
+    marks: dict[str, str]
+    title: str
+    rider: RiderOut
+    undo: list[SaidOut] | None
+    redo: list[SaidOut] | None
+    trail: list[TrailPost]
+    ledger: list[LedgerRow]
+    problems: list[str]
+    dials: list[Dial]
+    picture: Picture | None
+    history: list[Change]
+
+
+ALWAYS = ("id", "revision", "marks")
+
+
+def sheet_models(registry: Registry) -> tuple[type[BaseModel], type[BaseModel]]:
+    """The sheet whole, and the part of it that an edit answers with."""
+    state: dict[str, Any] = {"state": (registry.file_model, ...)}
+    whole = create_model(
+        "Sheet", __base__=SheetBase, __doc__=SheetBase.__doc__, __module__=__name__, **state, **registry.view_fields
+    )
+    kinds: dict[str, Any] = {name: it.annotation for name, it in whole.model_fields.items()}
+    fields: dict[str, Any] = {
+        name: (kind, ...) if name in ALWAYS else (kind | None, None) for name, kind in kinds.items()
+    }
+    part = create_model(
+        "SheetPart", __doc__="The sections of a sheet that are not as they were.", __module__=__name__, **fields
+    )
+    return whole, part
+
+
+@dataclass(frozen=True, slots=True)
+class Seen:
+    """What a sheet is made of: the file's row, its facts, its newest changes, and the rider as shown."""
+
+    fit: FitRow
+    facts: Facts
+    changes: Sequence[FitChangeRow]
+    rider: RiderOut
+
+
+class Sheets:
+    """Makes sheets of a registry's posts."""
+
+    def __init__(self, registry: Registry) -> None:
+        self.registry = registry
+        self.whole, self.part = sheet_models(registry)
+        kinds: dict[str, Any] = {n: it.annotation for n, it in self.whole.model_fields.items() if n not in ALWAYS}
+        self._kinds = {name: TypeAdapter(kind) for name, kind in kinds.items()}
+
+    def json(self, seen: Seen, view: str, have: Mapping[str, str] | None = None) -> bytes:
+        """The sheet as the post ``view`` shows it; of sections the asker has (by their marks) nothing is sent."""
+        known = have or {}
+        sent, marks = [], {}
+        for name, value in self.sections(seen, view).items():
+            written = self._kinds[name].dump_json(value)
+            marks[name] = blake2b(written, digest_size=6).hexdigest()
+            if known.get(name) != marks[name]:
+                sent.append(b'"%s":%s' % (name.encode(), written))
+        head = {"id": seen.fit.id, "revision": seen.fit.head, "marks": marks}
+        sent += [b'"%s":%s' % (k.encode(), TypeAdapter(type(v)).dump_json(v)) for k, v in head.items()]
+        return b"{" + b",".join(sent) + b"}"
+
+    def sections(self, seen: Seen, view: str) -> dict[str, Any]:
+        """Every section by its name."""
+        registry, facts, post = self.registry, seen.facts, self.registry.post(view)
+        problems = [line for p in registry.posts if p.problems for line in p.problems(facts)]
+        back, forth = undone(seen.changes, seen.fit), redone(seen.changes, seen.fit)
+        made = {
+            "title": seen.fit.title,
+            "rider": seen.rider,
+            "undo": _said(back) if back else None,
+            "redo": _said(forth) if forth else None,
+            "state": facts.file,
+            "trail": registry.trail(facts),
+            "ledger": post.ledger(registry, facts) if post.ledger else [],
+            "picture": _picture(post, facts, problems),
+            "problems": problems,
+            "dials": post.dials(facts) if post.dials else [],
+            "history": [_change(row) for row in seen.changes if row.number > seen.fit.head - HISTORY_SHOWN],
+        }
+        views = {p.name: None for p in registry.posts if p.view is not None}
+        return {**made, **views, **({view: post.show(facts)} if post.show else {})}
+
+
+def _picture(post: Post, facts: Facts, problems: list[str]) -> Picture | None:
+    try:
+        return post.picture(facts) if post.picture else None
+    except WaymarkError as wrong:
+        problems.append(wrong.message)
+        return None
+
+
+def _said(row: FitChangeRow) -> list[SaidOut]:
+    return [said_out(s) for s in said_of(row)]
+
+
+def _change(row: FitChangeRow) -> Change:
+    return Change(number=row.number, said=_said(row), by=row.by, made_at=row.made_at.isoformat())

@@ -1,0 +1,81 @@
+"""Joint angles of the layer in work, against the house's windows, with the present bike's beside."""
+
+from __future__ import annotations
+
+from waymark.core.body import Readouts, readouts
+from waymark.core.rules.house import AngleWindow
+from waymark.core.rules.verdict import Word
+from waymark.rooms.files import Dial, Facts, Marks, both, fact
+from waymark.rooms.plan.facts import plan_marks
+from waymark.rooms.plan.pictures import body, foot
+from waymark.rooms.posts.goal import discipline, goal_marks
+from waymark.rooms.posts.measure import context, now_marks
+
+DIALS = (
+    ("hip", "hip, least", "hip_least_deg"),
+    ("trunk", "trunk", "trunk_deg"),
+    ("knee", "knee, least", "knee_flexion_least_deg"),
+    ("shoulder", "shoulder", "shoulder_deg"),
+)
+
+
+def readouts_at(facts: Facts, marks: Marks) -> Readouts | None:
+    """Read-outs of a layer's marks, where saddle and hand are known."""
+    pair = both(marks)
+    if pair is None:
+        return None
+    (saddle, hand), lean = pair, context(facts)
+    crank = lean.saddle.crank_mm
+    return readouts(saddle, lean.grip_of(hand), body(facts), foot(facts), crank, lean.pad_of(hand))
+
+
+@fact
+def readouts_now(facts: Facts) -> Readouts | None:
+    """Of the present bike."""
+    return readouts_at(facts, now_marks(facts))
+
+
+@fact
+def readouts_goal(facts: Facts) -> Readouts | None:
+    """Of the goal."""
+    return readouts_at(facts, goal_marks(facts))
+
+
+@fact
+def readouts_plan(facts: Facts) -> Readouts | None:
+    """Of the plan."""
+    return readouts_at(facts, plan_marks(facts))
+
+
+def goal_dials(facts: Facts) -> list[Dial]:
+    """The goal's angles."""
+    return _dials(facts, readouts_goal(facts))
+
+
+def plan_dials(facts: Facts) -> list[Dial]:
+    """The plan's angles, the goal's until there is a plan."""
+    return _dials(facts, readouts_plan(facts) or readouts_goal(facts))
+
+
+def _dials(facts: Facts, shown: Readouts | None) -> list[Dial]:
+    if shown is None:
+        return []
+    present, windows = readouts_now(facts), facts.house.angle_windows(discipline(facts))
+    made = []
+    for name, label, attribute in DIALS:
+        value, window = getattr(shown, attribute), windows[name]
+        made.append(
+            Dial(
+                name=name, label=label, value_deg=value, now_deg=getattr(present, attribute) if present else None,
+                least_deg=window.least_deg, greatest_deg=window.greatest_deg,
+                verdict=_judged(value, window, facts.house.dial_edge_deg),
+            )
+        )  # fmt: skip
+    return made
+
+
+def _judged(value: float, window: AngleWindow, edge_deg: float) -> Word:
+    greatest = window.greatest_deg if window.greatest_deg is not None else 360.0
+    if not window.least_deg <= value <= greatest:
+        return "out"
+    return "edge" if min(value - window.least_deg, greatest - value) < edge_deg else "in"

@@ -1,0 +1,168 @@
+"""The plan: the chosen frame and parts, where they put the marks, and what the goal asks of a search."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from waymark.core.cockpit import Stem, bar_clamp
+from waymark.core.marks import Mark
+from waymark.core.search import FrameOption, Gates, Goal, SaddleOption, Tolerance
+from waymark.core.search.previews import FrontEnd
+from waymark.core.seat import saddle_mark
+from waymark.core.units import show_mm
+from waymark.rooms.files import Facts, MarkName, Marks, both, fact
+from waymark.rooms.plan.state import BuildState, FrameState
+from waymark.rooms.posts.goal import discipline, goal_marks
+from waymark.rooms.posts.measure import MeasureState, context, explain_foot, saddle_fit, saddle_part
+from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart, FrameSize, frame_option
+
+
+@fact
+def chosen(facts: Facts) -> FrameSize | None:
+    """The frame size chosen."""
+    return facts.part(FrameState).chosen
+
+
+@fact
+def plan_bar(facts: Facts) -> DropBarPart | FlatBarPart | AeroBarPart | None:
+    """The bar of the plan where it is a part of its own: the one chosen, else the present one."""
+    return facts.part(BuildState).bar or facts.part(MeasureState).bar
+
+
+@fact
+def bar_clamp_mm(facts: Facts) -> float | None:
+    """The diameter a stem must clamp, where the plan's bar is known."""
+    bar = plan_bar(facts)
+    return bar.bar_clamp_mm if bar else None
+
+
+def stem_of(build: BuildState) -> Stem | None:
+    """The stem as it stands in the plan."""
+    part = build.stem
+    if part is None:
+        return None
+    stem = Stem(part.length_mm, part.angle_deg, part.clamp_height_mm)
+    return stem.turned_over() if build.turned_over else stem
+
+
+def hand_off(facts: Facts) -> Mark:
+    """The hand from the bar clamp in the plan: as the chosen bar stands, else as on the old bike."""
+    place = facts.part(BuildState).place
+    return place.off() if place else context(facts).hand_off_clamp
+
+
+def cover_mm(facts: Facts) -> float:
+    """The headset cover in the plan: the one chosen, else the frame's own."""
+    size, own = chosen(facts), facts.part(BuildState).cover_mm
+    return own if own is not None else size.chart.cover_mm if size else 0.0
+
+
+@fact
+def saddle_option(facts: Facts) -> SaddleOption:
+    """The saddle that goes over, as the search takes it."""
+    it = saddle_part(facts.part(MeasureState), facts.house.assumed["nose_to_s"])
+    return SaddleOption(saddle_fit(facts), it.rail_room_mm, it.nose_to_s_mm)
+
+
+@fact
+def plan_marks(facts: Facts) -> Marks:
+    """Where the chosen frame and parts put the marks, as far as they are chosen."""
+    b, size = facts.part(BuildState), chosen(facts)
+    plan: Marks = {}
+    if size is None:
+        return plan
+    c, stem = size.chart, stem_of(b)
+    if stem is not None:
+        top = Mark(c.reach_mm, c.stack_mm)
+        clamp = bar_clamp(top, c.head_angle_deg, cover_mm(facts), b.spacers_mm, stem)
+        plan["hand"] = clamp + hand_off(facts)
+    if b.post is not None and b.post_exposed_mm is not None and b.slide_mm is not None:
+        plan["saddle"] = saddle_mark(
+            c.seat_angle_deg, c.seat_tube_mm + b.post_exposed_mm, b.post.setback_mm, b.slide_mm,
+            saddle_fit(facts), c.axis_behind_bb_mm,
+        )  # fmt: skip
+    if "foot" in goal_marks(facts):
+        plan["foot"] = goal_marks(facts)["foot"]
+    return plan
+
+
+def explain(facts: Facts, mark: MarkName) -> list[str]:
+    """Lines that lead to a figure of the plan."""
+    if mark == "foot":
+        return explain_foot(facts)
+    size, b = chosen(facts), facts.part(BuildState)
+    if size is None:
+        return []
+    c = size.chart
+    if mark == "saddle" and b.post is not None:
+        return [
+            f"{size.label}: seat tube {c.seat_tube_mm:g} at {c.seat_angle_deg:g}°",
+            f"{b.post.name}: {b.post_exposed_mm:g} out, setback {b.post.setback_mm:g}",
+            f"Rails {show_mm(b.slide_mm or 0, signed=True)} from their middle",
+            "S = p·v + setback·b + rails and saddle height",
+        ]
+    stem = stem_of(b)
+    if stem is None:
+        return []
+    off, carried = hand_off(facts), context(facts).carried.capitalize()
+    return [
+        f"{size.label}: stack {c.stack_mm:g}, reach {c.reach_mm:g}, head {c.head_angle_deg:g}°",
+        f"Cover {cover_mm(facts):g} + spacers {b.spacers_mm:g} + half the clamp {stem.clamp_height_mm / 2:g}",
+        f"Stem {stem.length_mm:g} at {stem.angle_deg:+g}°".replace("-", "−"),
+        f"{carried} {off.x_mm:.0f} ahead of the clamp, {off.y_mm:.0f} above".replace("-", "−"),
+        "B = T + (c + s + h/2)·u + L·(cos α·n + sin α·u)",
+    ]
+
+
+def goal_for(facts: Facts, gates: Gates | None = None) -> Goal | None:
+    """The goal as the search takes it, with the gates asked of a frame; ``None`` while a mark is missing."""
+    marks = both(goal_marks(facts))
+    if marks is None:
+        return None
+    lean, house = context(facts), facts.house
+    return Goal(
+        saddle=marks[0], hand=marks[1], hand_off_clamp=lean.hand_off_clamp,
+        stem_window=house.stem_windows[discipline(facts)], saddle_fit=saddle_option(facts),
+        gates=gates or Gates(), carried=lean.carried,
+        tolerance=Tolerance(*house.tolerance("saddle"), *house.tolerance("hand")),
+    )  # fmt: skip
+
+
+def plan_goal(facts: Facts) -> Goal | None:
+    """The goal for the plan's own bar and place: what the rails of the front end are judged by."""
+    goal = goal_for(facts)
+    return None if goal is None else replace(goal, hand_off_clamp=hand_off(facts))
+
+
+def chosen_option(facts: Facts) -> FrameOption | None:
+    """The chosen size as the search takes it, with the plan's own cover."""
+    size = chosen(facts)
+    return None if size is None else replace(frame_option("chosen", size), cover_mm=cover_mm(facts))
+
+
+def front_end(facts: Facts) -> FrontEnd | None:
+    """The plan's front end as previews take it."""
+    b = facts.part(BuildState)
+    stem = stem_of(b)
+    return None if stem is None else FrontEnd(b.spacers_mm, stem.length_mm, stem.angle_deg, stem.clamp_height_mm)
+
+
+def moved_since(facts: Facts) -> tuple[str, str] | None:
+    """What of the goal moved after the frame was chosen: a few letters, and a sentence."""
+    goal, then = both(goal_marks(facts)), facts.part(FrameState).for_goal
+    if goal is None or then is None:
+        return None
+    least = facts.house.moved_mm
+    for name, at, was in (("saddle", goal[0], then["saddle"]), ("hand", goal[1], then["hand"])):
+        dx, dy = at.x_mm - was.x_mm, at.y_mm - was.y_mm
+        if abs(dy) > least and abs(dy) >= abs(dx):
+            word = "raised" if dy > 0 else "lowered"
+            return f"{name} {'+' if dy > 0 else '−'}{abs(dy):.0f} since", (
+                f"The {name} was {word} {abs(dy):.0f} mm after this was chosen."
+            )
+        if abs(dx) > least:
+            word = "forward" if dx > 0 else "back"
+            return f"{name} {abs(dx):.0f} {'fore' if dx > 0 else 'aft'}", (
+                f"The {name} went {abs(dx):.0f} mm {word} after this was chosen."
+            )
+    return None

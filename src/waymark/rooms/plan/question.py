@@ -1,0 +1,265 @@
+"""The search of a fit file: its goal, its own bar, the frames it looks at, and the whole answer."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Callable, Iterator, Sequence
+from contextlib import suppress
+from dataclasses import replace
+from math import pi
+from queue import Queue
+from threading import Event, Thread
+
+from waymark.core.errors import StoppedError
+from waymark.core.frame import steering_axis
+from waymark.core.rules.house import DROP_BAR_DISCIPLINES
+from waymark.core.rules.schools import PLACING
+from waymark.core.search import BarOption, Gates, Goal, Place, Shelf
+from waymark.core.search.frontier import Reference
+from waymark.core.search.headroom import Unsure
+from waymark.core.search.model import FREE
+from waymark.core.search.whole import Whole, search_whole
+from waymark.rooms.files import Facts, fact
+from waymark.rooms.plan.facts import bar_clamp_mm, chosen, goal_for
+from waymark.rooms.plan.state import FrameState, Look, Schools
+from waymark.rooms.posts.goal import discipline
+from waymark.rooms.posts.measure import MeasureState, context, now_marks, read_value, surveyed
+from waymark.rooms.shelves import DropBarPart, FrameSize, Wanted, places_of, search_shelf
+
+SAME_MM = 1e-6
+# Frames of these uses are looked at for a goal of that use, unless the fitter says otherwise.
+NEAR_KINDS: dict[str, tuple[str, ...]] = {
+    "road": ("road", "endurance"), "endurance": ("endurance", "road", "gravel"),
+    "gravel": ("gravel", "cyclocross", "endurance"), "cyclocross": ("cyclocross", "gravel"),
+    "cross-country": ("cross-country", "trail"), "trail": ("trail", "cross-country"), "city": ("city",),
+    "time-trial": ("time-trial", "road"),
+}  # fmt: skip
+ROUGH = ("cross-country", "trail", "cyclocross")
+# From so many sizes on the screen is told first that the search is long, and shows how far it is.
+LONG_SIZES = 1500
+
+
+@fact
+def look(facts: Facts) -> Look:
+    """Which frames are looked at."""
+    return facts.part(FrameState).look
+
+
+@fact
+def schools(facts: Facts) -> Schools:
+    """Which school decides what."""
+    return facts.part(FrameState).schools
+
+
+@fact
+def hand_is(facts: Facts) -> str:
+    """What the goal's hand is on: the pads where they are carried, the hood on drop bars, else the grip."""
+    if context(facts).carried == "pads":
+        return "pad"
+    return "hood" if discipline(facts) in DROP_BAR_DISCIPLINES else "grip"
+
+
+@fact
+def wanted(facts: Facts) -> Wanted:
+    """Which bars are looked at beside the rider's own."""
+    bar, profile, taken = facts.part(MeasureState).bar, facts.profile, schools(facts)
+    width = bar.width_mm if bar is not None else None
+    shoulders = profile.mm("shoulder_width")
+    hand = hand_is(facts)
+    if width is None and hand == "hood" and shoulders is not None:
+        width = shoulders
+    school = taken.width
+    if width is not None and school != "acromion":
+        width += PLACING[f"{school}_mm"].value
+    least = facts.part(FrameState).rules.least_bar_width_mm
+    return Wanted(hand, taken.rotation, width, None, look(facts).bars, least, profile.mm("mass"))
+
+
+@fact
+def own_bar(facts: Facts) -> BarOption | None:
+    """The rider's own bar, first as it stands; None where it has no such hand as the goal asks for.
+
+    It is turned only from a rotation that was read (or where the hand's place is the part's own, so that both
+    speak of the same bar): a guess of some degrees would move the hand by as many millimetres.
+    """
+    bar, lean = facts.part(MeasureState).bar, context(facts)
+    stands = Place(lean.hand_off_clamp)
+    if bar is None or lean.carried == "pads":
+        # Pads as they are: what steps the present aero bar has is not on record.
+        return BarOption("own", "bar as it is", None, (stands,), rung=FREE)
+    school = Wanted(hand_is(facts), schools(facts).rotation)
+    if not places_of(bar, school):
+        return None
+    places: tuple[Place, ...] = (stands,)
+    if can_turn(facts):
+        places = places_of(bar, school, _as_read(facts.part(MeasureState), stands))
+    return BarOption("own", bar.name, bar.bar_clamp_mm, places, bar.width_mm, FREE)
+
+
+@fact
+def can_turn(facts: Facts) -> bool:
+    """Whether it is known how the own bar stands now, so that the search may turn it."""
+    measure = facts.part(MeasureState)
+    bar = measure.bar
+    if not isinstance(bar, DropBarPart) or "bar_rotation" in measure.readings:
+        return True
+    return context(facts).hand_off_clamp.distance_mm(bar.hand_off_clamp()) < SAME_MM
+
+
+def _as_read(measure: MeasureState, stands: Place) -> Place:
+    """The own bar as it stands: its rotation from the ramp as read, its levers from the hoods' slope."""
+    bar, ramp = measure.bar, read_value(measure, "bar_rotation")
+    if not isinstance(bar, DropBarPart) or ramp is None:
+        return stands
+    rotation = ramp + bar.ramp_deg
+    slope = read_value(measure, "hood_slope.right")
+    arc = bar.lever_arc_deg if slope is None else bar.lever_slope_deg + rotation - slope
+    slide = (arc - bar.lever_arc_deg) * pi / 180 * bar.bend_radius_mm
+    return replace(stands, rotation_deg=rotation, slide_mm=slide)
+
+
+@fact
+def gates(facts: Facts) -> Gates:
+    """What the rider asks of any frame, as far as it is known."""
+    profile, house, use = facts.profile, facts.house, discipline(facts)
+    inseam, mass = profile.mm("inseam"), profile.mm("mass")
+    return Gates(
+        inseam_in_shoes_mm=None if inseam is None else inseam + house.shoes_mm,
+        standover_room_mm=house.standover_room_rough_mm if use in ROUGH else house.standover_room_mm,
+        standover_first=schools(facts).standover == "first",
+        foot_lift_mm=profile.mm("foot_lift") if use == "city" else None,
+        system_mass_kg=None if mass is None else mass + house.bike_mass_kg,
+        crank_mm=read_value(facts.part(MeasureState), "crank"),
+    )  # fmt: skip
+
+
+@fact
+def pinned(facts: Facts) -> frozenset[str]:
+    """The sizes that are looked at whatever is asked: the chosen and the held one."""
+    f = facts.part(FrameState)
+    return frozenset(s.label for s in (f.chosen, f.held) if s is not None)
+
+
+@fact
+def looked_at(facts: Facts) -> tuple[tuple[int, FrameSize], ...]:
+    """The sizes the file looks at."""
+    asked, always = look(facts), pinned(facts)
+    kinds = asked.kinds if asked.kinds is not None else NEAR_KINDS[discipline(facts)]
+
+    def shown(size: FrameSize) -> bool:
+        return (
+            size.kind in kinds
+            and (not asked.materials or size.material in asked.materials)
+            and (size.price_band or 1) <= asked.price_most
+            and (size.owned or not asked.owned_only)
+            and (size.in_stock or size.owned or not asked.in_stock_only)
+            and set(asked.tags) <= set(size.tags)
+        )
+
+    return tuple((k, s) for k, s in facts.shelf.sizes if s.label in always or shown(s))
+
+
+def shelf_for(facts: Facts, sizes: Sequence[tuple[str, FrameSize]]) -> Shelf:
+    """The core's shelf of ``sizes`` with the file's own bar and every part that may go on them."""
+    own = own_bar(facts)
+    return search_shelf(sizes, facts.shelf.keyed, own.clamp_mm if own else None, own, wanted(facts))
+
+
+def parts_shelf(facts: Facts) -> Shelf:
+    """The core's shelf of no frame, with every part that fits the plan's bar."""
+    return search_shelf([], facts.shelf.keyed, bar_clamp_mm(facts))
+
+
+@fact
+def drawer(facts: Facts) -> tuple[float, ...]:
+    """The single spacer heights on the shelf."""
+    return tuple(parts_shelf(facts).spacers_mm)
+
+
+@fact
+def shelf(facts: Facts) -> Shelf:
+    """What is searched."""
+    return shelf_for(facts, [(str(k), s) for k, s in looked_at(facts)])
+
+
+@fact
+def search_goal(facts: Facts) -> Goal | None:
+    """The goal that is searched for, with what the rider asks of any frame."""
+    return goal_for(facts, gates(facts))
+
+
+@fact
+def reference(facts: Facts) -> Reference | None:
+    """The present bike's handling, where its frame is on record."""
+    frame, marks = facts.part(MeasureState).frame, now_marks(facts)
+    if frame is None or "hand" not in marks:
+        return None
+    g = frame.chart.geometry()
+    # From the steering axis to the hand, seen from the side.
+    _, square = steering_axis(g.head_angle_deg)
+    return Reference(g.trail_mm, g.front_centre_mm, (marks["hand"] - g.head_top).dot(square))
+
+
+def unsure_hand(facts: Facts) -> Unsure | None:
+    """How sure the hand was measured, mm²."""
+    found = surveyed(facts)
+    point = found.points.get(context(facts).point_of("hand")) if found else None
+    if point is None:
+        return None
+    (xx, xy), (_, yy) = point.covariance
+    return Unsure(float(xx), float(xy), float(yy))
+
+
+@fact(by_value=False)
+def answer(facts: Facts) -> Whole | None:
+    """The whole answer of the search, or ``None`` while the goal, the frames or the parts are missing."""
+    on, goal = shelf(facts), search_goal(facts)
+    if goal is None or not on.frames or not (on.stems or on.cockpits):
+        return None
+    return search_whole(on, goal, reference(facts), facts.watch)
+
+
+@fact(by_value=False)
+def answer_for_chosen(facts: Facts) -> Whole | None:
+    """The whole answer for the chosen size alone: the same question, so that a build offered can be taken."""
+    size, goal = chosen(facts), search_goal(facts)
+    if size is None or goal is None:
+        return None
+    return search_whole(shelf_for(facts, [("chosen", size)]), goal, None)
+
+
+def is_long(facts: Facts) -> bool:
+    """Whether a search would take long: many sizes, and no answer known that still holds."""
+    return len(looked_at(facts)) >= LONG_SIZES and facts.known(answer) is None
+
+
+def progress(facts: Facts, found: Callable[[], None]) -> Iterator[str]:
+    """Search in lines of JSON, {done, of} as it goes and {ready} at the end; closing it stops the search.
+
+    ``found`` is called when the answer is known, before that is told.
+    """
+    told: Queue[dict[str, int | bool] | None] = Queue()
+    stop = Event()
+
+    def watch(done: int, of: int) -> bool:
+        told.put({"done": done, "of": of})
+        return not stop.is_set()
+
+    def work() -> None:
+        try:
+            with suppress(StoppedError):
+                facts.watch = watch
+                answer(facts)
+                facts.watch = None
+                found()
+                told.put({"ready": True})
+        finally:
+            facts.watch = None
+            told.put(None)
+
+    Thread(target=work, daemon=True).start()
+    try:
+        while (line := told.get()) is not None:
+            yield json.dumps(line) + "\n"
+    finally:
+        stop.set()

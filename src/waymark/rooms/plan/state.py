@@ -1,0 +1,118 @@
+"""The plan as it is kept: the frame chosen and how it is looked for, and the parts on it.
+
+Frames and parts are copies of what was chosen, so that a shelf edited later changes no file.
+"""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from waymark.core.marks import Mark
+from waymark.core.rules.racing import RaceRules
+from waymark.rooms.deps import MOST_KEY
+from waymark.rooms.schema import Point, Strict, mm
+from waymark.rooms.shelves import (
+    AeroBarPart,
+    CockpitPart,
+    DropBarPart,
+    FlatBarPart,
+    FrameSize,
+    Kind,
+    Material,
+    PostPart,
+    StemPart,
+)
+
+MOST_DATED = 40
+
+
+class Look(Strict):
+    """Which frames are looked at; ``kinds`` None means those near the goal's use."""
+
+    kinds: list[Kind] | None = Field(default=None, max_length=8)
+    materials: list[Material] = Field(default_factory=list, max_length=4)
+    price_most: int = Field(default=5, ge=1, le=5)
+    owned_only: bool = False
+    in_stock_only: bool = True
+    tags: list[str] = Field(default_factory=list, max_length=20)
+    bars: bool = True
+
+
+class Schools(Strict):
+    """Which school decides what in this file; the house default first."""
+
+    between: Literal["headroom", "smaller", "larger"] = "headroom"
+    rotation: Literal["ramp", "drop_end", "palm"] = "ramp"
+    standover: Literal["after", "first"] = "after"
+    width: Literal["acromion", "narrower", "wider"] = "acromion"
+
+
+class Rules(Strict):
+    """The rules of the event, as read in its rulebook on the day ``dated``; None where no rule is kept to."""
+
+    nose_behind_bb_mm: float | None = mm(0, 200, default=None)
+    least_bar_width_mm: float | None = mm(200, 600, default=None)
+    dated: str = Field(default="", max_length=MOST_DATED)
+
+    def read(self) -> RaceRules:
+        """As the core has them."""
+        return RaceRules(self.nose_behind_bb_mm, self.least_bar_width_mm, self.dated)
+
+
+class FrameState(Strict):
+    """The frame size chosen, one held beside it, the goal they were chosen for, and how it is looked for."""
+
+    chosen: FrameSize | None = None
+    held: FrameSize | None = None
+    for_goal: dict[Literal["saddle", "hand"], Point] | None = None
+    look: Look = Field(default_factory=Look)
+    schools: Schools = Field(default_factory=Schools)
+    rules: Rules = Field(default_factory=Rules)
+
+
+class PlaceState(Strict):
+    """Where the hand is from the bar clamp, how the bar is turned and the lever slid for it, in a mechanic's words."""
+
+    off_x_mm: float = mm(-200, 300)
+    off_y_mm: float = mm(-200, 300)
+    rotation_deg: float = mm(-90, 90, default=0)
+    slide_mm: float = mm(-200, 200, default=0)
+    slope_deg: float | None = mm(-90, 90, default=None)
+    says: str = Field(default="", max_length=160)
+
+    def off(self) -> Mark:
+        """The hand from the clamp's centre."""
+        return Mark(self.off_x_mm, self.off_y_mm)
+
+
+class BuildState(Strict):
+    """The front end and seat chosen on the frame.
+
+    ``bar`` None is the bar as on the old bike, ``place`` None as it stands there. With a one-piece ``cockpit``
+    the ``stem`` is its own. ``cover_mm`` None is the frame's own cover.
+    """
+
+    stem: StemPart | None = None
+    turned_over: bool = False
+    cover_mm: float | None = mm(0, 60, default=None)
+    spacers_mm: float = mm(0, 80, default=0)
+    bar: Annotated[DropBarPart | FlatBarPart | AeroBarPart, Field(discriminator="kind")] | None = None
+    cockpit: CockpitPart | None = None
+    cockpit_width_mm: float | None = mm(300, 600, default=None)
+    place: PlaceState | None = None
+    post: PostPart | None = None
+    post_exposed_mm: float | None = mm(-700, 900, default=None)
+    slide_mm: float | None = mm(-80, 80, default=None)
+    for_frame: str | None = Field(default=None, max_length=160)
+
+
+class FrontKey(Strict):
+    """Names one of a size's builds: the bar or one-piece cockpit by its key (none: the rider's own bar), of a
+    cockpit the listed combination, and whether it is the cleaner of two with the same bar."""
+
+    part: int | None = Field(default=None, ge=1, le=MOST_KEY)
+    length_mm: float | None = mm(20, 180, default=None)
+    width_mm: float | None = mm(300, 600, default=None)
+    cleaner: bool = False

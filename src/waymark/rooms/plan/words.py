@@ -1,0 +1,44 @@
+"""Builds and rooms in words and shapes that every post of the plan uses."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel
+
+from waymark.core.marks import Mark
+from waymark.core.search import SizeResult
+from waymark.core.search.headroom import Room
+from waymark.core.search.words import stem_words
+from waymark.rooms.schema import Point
+
+
+class RoomOut(BaseModel):
+    """Whole mm the hand's goal may still go each way before a part must change."""
+
+    up_mm: int
+    down_mm: int
+    forward_mm: int
+    back_mm: int
+
+
+def room_out(room: Room) -> RoomOut:
+    """Room as the screen takes it."""
+    return RoomOut(up_mm=room.up_mm, down_mm=room.down_mm, forward_mm=room.forward_mm, back_mm=room.back_mm)
+
+
+def point(at: Mark) -> Point:
+    """A mark as the screen takes it."""
+    return Point(x_mm=round(at.x_mm, 2), y_mm=round(at.y_mm, 2))
+
+
+def angles_of(angle_deg: float, both_ways: bool) -> tuple[float, ...]:
+    """The angles a stem can stand at."""
+    return (angle_deg, -angle_deg) if both_ways and angle_deg else (angle_deg,)
+
+
+def build_words(r: SizeResult) -> str:
+    """A build as a fitter says it: stem, pile, and what is done to the bar."""
+    said = [f"{'cockpit' if r.cockpit else 'stem'} {stem_words(r)}", f"{r.spacers_mm:g} of spacers"]
+    if r.cover_mm != r.frame.cover_mm:
+        said.append(f"cover {r.cover_mm:g}")
+    said += [r.place.says] if r.place.says else []
+    return ", ".join(said)

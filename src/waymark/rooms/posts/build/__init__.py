@@ -1,0 +1,1 @@
+"""Build: the front end and the seat on the chosen frame."""

@@ -1,0 +1,1 @@
+"""Frame: the sizes that carry the goal, and which one is taken."""

@@ -1,0 +1,155 @@
+"""Edits of the frame: which sizes are looked at, which one is taken, which school decides."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from waymark.core.rules.schools import SCHOOLS
+from waymark.core.say import Said, Words, say
+from waymark.core.units import parse_length
+from waymark.rooms.deps import MOST_KEY
+from waymark.rooms.files import Command, Work, key_field
+from waymark.rooms.plan import BuildState, FrameState, FrontKey, Look, Rules, Schools, take_best
+from waymark.rooms.schema import Strict
+from waymark.rooms.shelves import Kind, Material
+
+MOST_PRICE = 5
+
+
+class Choose(Command):
+    """A size taken, with the best build on it, or the best with one bar or cockpit."""
+
+    do: Literal["frame.choose"] = "frame.choose"
+    size: int = Field(ge=1, le=MOST_KEY, description="a size's key from the shelf")
+    front: FrontKey | None = None
+
+    def run(self, work: Work) -> Said:
+        """Take it."""
+        frame = work.file.part(FrameState)
+        frame.chosen = work.facts.shelf.size(self.size)
+        if frame.held is not None and frame.held.label == frame.chosen.label:
+            frame.held = None
+        take_best(work, self, self.front)
+        return say("Frame {name}", name=Words(frame.chosen.label))
+
+
+class Leave(Command):
+    """No frame chosen any more, and nothing built."""
+
+    do: Literal["frame.leave"] = "frame.leave"
+
+    def run(self, work: Work) -> Said:
+        """Leave it."""
+        frame = work.file.part(FrameState)
+        frame.chosen, frame.for_goal = None, None
+        work.file.put(BuildState())
+        return say("No frame chosen")
+
+
+class Hold(Command):
+    """A size held beside the chosen one; left out, none is."""
+
+    do: Literal["frame.hold"] = "frame.hold"
+    size: int | None = key_field()
+
+    def run(self, work: Work) -> Said:
+        """Hold it."""
+        frame = work.file.part(FrameState)
+        frame.held = None if self.size is None else work.facts.shelf.size(self.size)
+        return say("Held {name}", name=Words(frame.held.label)) if frame.held else say("Nothing held")
+
+
+class LookAt(Strict):
+    """What of the shelf is looked at; what is left out stays. ``near_the_use`` forgets which uses were named."""
+
+    kinds: list[Kind] | None = Field(default=None, max_length=8)
+    near_the_use: bool = False
+    materials: list[Material] | None = Field(default=None, max_length=4)
+    price_most: int | None = Field(default=None, ge=1, le=MOST_PRICE)
+    owned_only: bool | None = None
+    in_stock_only: bool | None = None
+    tags: list[Annotated[str, Field(max_length=60)]] | None = Field(default=None, max_length=20)
+    bars: bool | None = None
+
+
+class LookCommand(Command):
+    """Look at other sizes of the shelf."""
+
+    do: Literal["frame.look"] = "frame.look"
+    at: LookAt
+
+    def run(self, work: Work) -> Said:
+        """Look at them."""
+        frame = work.file.part(FrameState)
+        said = self.at.model_dump(exclude_none=True, exclude={"near_the_use"})
+        if self.at.near_the_use:
+            said["kinds"] = None
+        frame.look = frame.look.model_copy(update=said)
+        return say("Looking at {what}", what=Words(_look_words(frame.look)))
+
+
+def _look_words(look: Look) -> str:
+    said = [", ".join(look.kinds)] if look.kinds is not None else ["frames near the use"]
+    said += [", ".join(look.materials)] if look.materials else []
+    said += [f"price up to {look.price_most}"] if look.price_most < MOST_PRICE else []
+    said += ["owned only"] if look.owned_only else []
+    said += look.tags
+    return "; ".join(said)
+
+
+class School(Command):
+    """Which school decides one of the questions on which fitters differ."""
+
+    do: Literal["frame.school"] = "frame.school"
+    question: Literal["between", "rotation", "standover", "width"]
+    school: str = Field(max_length=20)
+
+    def run(self, work: Work) -> Said:
+        """Follow it; raises ``InputError`` for a school that does not answer this question."""
+        asked = SCHOOLS[self.question]
+        choice = next((c for c in asked.choices if c.key == self.school), None)
+        if choice is None:
+            raise self.refuse(
+                "school", "No such school answers this.", ", ".join(c.key for c in asked.choices), self.school
+            )
+        frame = work.file.part(FrameState)
+        frame.schools = Schools.model_validate({**frame.schools.model_dump(), self.question: self.school})
+        return say("{question}: {choice}", question=Words(asked.question), choice=Words(choice.label))
+
+
+class Rule(Command):
+    """A rule of the event, as it was typed; blank where it is not kept to."""
+
+    do: Literal["frame.rule"] = "frame.rule"
+    rule: Literal["nose_behind_bb_mm", "least_bar_width_mm"]
+    typed: str = Field(max_length=40)
+
+    def run(self, work: Work) -> Said:
+        """Note it."""
+        least, greatest = BOUNDS[self.rule]
+        field = f"{self.do}.typed"
+        heard = parse_length(self.typed, field=field, least_mm=least, greatest_mm=greatest) if self.typed else None
+        frame = work.file.part(FrameState)
+        frame.rules = frame.rules.model_copy(update={self.rule: heard.value if heard else None})
+        named, typed = SAID[self.rule], Words(self.typed)
+        return say("{rule}: {typed}", rule=named, typed=typed) if self.typed else say("{rule}: none", rule=named)
+
+
+class RulesRead(Command):
+    """When the rules of the event were read."""
+
+    do: Literal["frame.rules_read"] = "frame.rules_read"
+    dated: str = Field(max_length=40)
+
+    def run(self, work: Work) -> Said:
+        """Note it."""
+        frame = work.file.part(FrameState)
+        frame.rules = Rules.model_validate({**frame.rules.model_dump(), "dated": self.dated})
+        return say("Rules read: {dated}", dated=Words(self.dated or "none"))
+
+
+BOUNDS = {"nose_behind_bb_mm": (0.0, 200.0), "least_bar_width_mm": (200.0, 600.0)}
+SAID = {"nose_behind_bb_mm": say("Nose behind the BB, least"), "least_bar_width_mm": say("Bar width, least")}
+COMMANDS: tuple[type[Command], ...] = (Choose, Leave, Hold, LookCommand, School, Rule, RulesRead)

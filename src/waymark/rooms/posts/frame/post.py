@@ -1,0 +1,38 @@
+"""Frame, as it is registered."""
+
+from __future__ import annotations
+
+from waymark.rooms.files import Facts, Post, Stage, ledger_of
+from waymark.rooms.plan import FrameState, chosen, moved_since, picture_beside, plan_dials
+from waymark.rooms.posts.frame.commands import COMMANDS
+from waymark.rooms.posts.frame.shapes import FramesView
+from waymark.rooms.posts.frame.view import frames_view
+
+
+def _stage(facts: Facts) -> Stage:
+    size = chosen(facts)
+    if size is None:
+        return Stage("empty")
+    moved = moved_since(facts)
+    return Stage("stale", *moved) if moved else Stage("done", f"size {size.size}")
+
+
+def _bike(facts: Facts) -> str:
+    size = chosen(facts)
+    return size.label if size else ""
+
+
+POST = Post(
+    name="frame",
+    label="Frame",
+    place=4,
+    stage=_stage,
+    state=FrameState,
+    commands=COMMANDS,
+    view=FramesView,
+    show=frames_view,
+    picture=picture_beside,
+    ledger=ledger_of,
+    dials=plan_dials,
+    bike=_bike,
+)

@@ -1,0 +1,149 @@
+"""What the Frame post is given."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import BaseModel
+
+from waymark.core.rules.verdict import Word
+from waymark.rooms.plan import FrontKey, RoomOut
+from waymark.rooms.schema import Point
+
+
+class Compared(BaseModel):
+    """One line of the comparison between the chosen size and the held one; ``first`` stands over the drawing."""
+
+    label: str
+    a: str
+    b: str | None
+    first: bool = False
+
+
+class SizeOffer(BaseModel):
+    """A frame size with its exact best build."""
+
+    id: int
+    frame: str
+    size: str
+    kind: str
+    stack_mm: float
+    reach_mm: float
+    verdict: Word
+    miss_mm: float
+    show_x: str
+    show_y: str
+    build: str
+    sentence: str
+    cost: str
+    chosen: bool
+    held: bool
+    room: RoomOut
+    toe_mm: float
+    trail_mm: float
+    standover_room_mm: float | None
+
+
+class FrontierLine(BaseModel):
+    """A build that nothing beats: which size with which bar, why it stands and what it gives up."""
+
+    id: int
+    front: FrontKey
+    frame: str
+    size: str
+    build: str
+    miss_mm: float
+    show_x: str
+    show_y: str
+    verdict: Word
+    cost: str
+    room: RoomOut
+    stands: str
+    gives_up: str
+    decided: str
+    chosen: bool
+    held: bool
+
+
+class SchoolVerdict(BaseModel):
+    """What one school takes of the two sizes held, and why."""
+
+    school: str
+    label: str
+    takes: Literal["A", "B"]
+    reason: str
+
+
+class ChoiceOut(BaseModel):
+    """A school's answer and its reason."""
+
+    key: str
+    label: str
+    reason: str
+
+
+class SchoolOut(BaseModel):
+    """A question on which fitters differ, with its answers and the one taken here."""
+
+    key: str
+    question: str
+    taken: str
+    choices: list[ChoiceOut]
+
+
+class LookOut(BaseModel):
+    """What may be looked at on the shelf, and what is."""
+
+    kinds: list[str]
+    every_kind: list[str]
+    every_material: list[str]
+    every_tag: list[str]
+    shown: int
+    shelved: int
+    note: str
+
+
+class NoFit(BaseModel):
+    """Nothing carries the goal: what stops the nearest sizes, in words with their mm."""
+
+    nearest: list[str]
+    frame_drawing: bool
+
+
+class MapPart(BaseModel):
+    """A parallelogram of the window: corners as reach and stack."""
+
+    kind: Literal["best", "workable", "extreme"]
+    corners: list[Point]
+
+
+class LookForOut(BaseModel):
+    """Numbers to shop for."""
+
+    head_angle_deg: float
+    stack_least_mm: float
+    stack_greatest_mm: float
+    reach_least_mm: float
+    reach_greatest_mm: float
+
+
+class FramesView(BaseModel):
+    """The Frame post: every size looked at, ranked; the frontier; the window and what to look for.
+
+    ``searching``: the shelf is large and not searched yet; ``GET …/search`` does it, line by line.
+    """
+
+    searching: bool
+    offers: list[SizeOffer]
+    frontier: list[FrontierLine]
+    carry: int
+    window: list[MapPart]
+    look_for: LookForOut | None
+    now: Point | None
+    compared: list[Compared]
+    between: list[SchoolVerdict]
+    schools: list[SchoolOut]
+    look: LookOut
+    rules: list[str]
+    held_hand: Point | None
+    no_fit: NoFit | None

@@ -1,0 +1,6 @@
+"""Goal: where the marks must be on the new bike, and what it is for."""
+
+from waymark.rooms.posts.goal.facts import discipline, goal_marks
+from waymark.rooms.posts.goal.state import GoalState
+
+__all__ = ["GoalState", "discipline", "goal_marks"]

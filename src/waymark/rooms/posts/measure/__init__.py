@@ -1,0 +1,46 @@
+"""Measure: the bike as it stands, called out, adjusted and judged."""
+
+from waymark.rooms.posts.measure.drawn import (
+    BarDrawn,
+    Drawn,
+    bar_drawn,
+    bike_drawn,
+    drawn_now,
+    saddle_fit,
+    saddle_part,
+    stem_to,
+)
+from waymark.rooms.posts.measure.facts import (
+    Context,
+    context,
+    label_of,
+    now_marks,
+    read_value,
+    surveyed,
+    taken,
+)
+from waymark.rooms.posts.measure.sources import explain_foot
+from waymark.rooms.posts.measure.standin import asked_of, true_value
+from waymark.rooms.posts.measure.state import MeasureState
+
+__all__ = [
+    "BarDrawn",
+    "Context",
+    "Drawn",
+    "MeasureState",
+    "asked_of",
+    "bar_drawn",
+    "bike_drawn",
+    "context",
+    "drawn_now",
+    "explain_foot",
+    "label_of",
+    "now_marks",
+    "read_value",
+    "saddle_fit",
+    "saddle_part",
+    "stem_to",
+    "surveyed",
+    "taken",
+    "true_value",
+]

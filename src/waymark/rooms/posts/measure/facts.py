@@ -1,0 +1,201 @@
+"""What follows from the readings of a file: how they agree, the lengths everything leans on, the marks as they are."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from waymark.core.callout import Known, Leans, Placed, Survey, Taken, survey_bike
+from waymark.core.errors import GeometryError, WaymarkError
+from waymark.core.marks import ORIGIN, Mark
+from waymark.core.position import HandContext, SaddleContext
+from waymark.rooms.files import Facts, MarkName, Marks, fact
+from waymark.rooms.posts.measure.state import KEYS, MeasureState, title_of
+
+# A mark's point in the survey.
+POINTS: Mapping[str, str] = {"saddle": "s", "nose": "nose", "clamp": "clamp", "hand": "h", "pad": "pad"}
+
+POINT_LABELS = {
+    "s": "Saddle mark", "nose": "Nose", "clamp": "Bar clamp", "h": "Hand", "pad": "Arm pad", "drops": "Drops",
+    "tops": "Tops",
+}  # fmt: skip
+
+
+def taken_of(measure: MeasureState) -> dict[str, Taken]:
+    """Every reading by key, in the order of work."""
+    made = {}
+    for key, (prompt, side) in KEYS.items():
+        reading = measure.readings.get(key)
+        if reading is not None:
+            values = tuple(h.value for h in reading.heard if h.value is not None)
+            made[key] = Taken(prompt, values, side, reading.decision)
+    return made
+
+
+def read_value(measure: MeasureState, key: str) -> float | None:
+    """The mean of what was read for ``key``, or ``None``."""
+    found = measure.readings.get(key)
+    values = [h.value for h in found.heard if h.value is not None] if found else []
+    return sum(values) / len(values) if values else None
+
+
+@fact
+def taken(facts: Facts) -> dict[str, Taken]:
+    """Every reading by key, in the order of work."""
+    return taken_of(facts.part(MeasureState))
+
+
+@fact
+def leans(facts: Facts) -> Leans:
+    """What readings lean on: as read, else as the parts and the frame have it, else assumed."""
+    measure, house = facts.part(MeasureState), facts.house
+    chart = measure.frame.chart if measure.frame else None
+    bar = measure.bar.hand_off_clamp() if measure.bar else None
+
+    def known(name: str, part: float | None, key: str | None = None) -> Known:
+        read = read_value(measure, key) if key else None
+        if read is not None:
+            return Known(read, house.read_sd[name], "read")
+        if part is not None:
+            return Known(part, house.part_sd[name], "part")
+        return Known(house.assumed[name], house.assumed_sd[name], "assumed")
+
+    return Leans(
+        crank=known("crank", None, "crank"),
+        seat_angle=known("seat_angle", chart.seat_angle_deg if chart else None, "seat_angle"),
+        nose_to_s=known("nose_to_s", measure.saddle.nose_to_s_mm if measure.saddle else None),
+        off_ahead=known("hand_ahead", bar.x_mm if bar else None),
+        off_above=known("hand_above", bar.y_mm if bar else None),
+        bb_height=known("bb_height", chart.wheel_radius_mm - chart.bb_drop_mm if chart else None),
+    )
+
+
+@fact(by_value=False)
+def survey(facts: Facts) -> Survey:
+    """The readings adjusted together; raises ``GeometryError`` where no bike can be of them."""
+    return survey_bike(taken(facts), leans(facts))
+
+
+@fact(by_value=False)
+def surveyed(facts: Facts) -> Survey | None:
+    """The survey, ``None`` where no bike can be of the readings."""
+    try:
+        return survey(facts)
+    except WaymarkError:
+        return None
+
+
+@fact
+def problems(facts: Facts) -> list[str]:
+    """What stands in the way of the marks, in words."""
+    try:
+        against = survey(facts).contradicting
+    except WaymarkError as wrong:
+        return [wrong.message]
+    if not against:
+        return []
+    names = ", ".join(title_of(facts.part(MeasureState), key) for key in against)
+    return [GeometryError(f"These cannot be of one bike: {names}. Read one of them again.").message]
+
+
+@dataclass(frozen=True, slots=True)
+class Context:
+    """The lengths everything leans on, and which of them were assumed because nothing was read.
+
+    ``hand_off_clamp`` leads from the bar clamp to what is carried, the pad where pads were measured; ``grip_off``
+    from there to the hand.
+    """
+
+    saddle: SaddleContext
+    hand_off_clamp: Mark
+    foot_stack_mm: float
+    assumed: tuple[str, ...]
+    carried: str = "hand"
+    grip_off: Mark = ORIGIN
+
+    def point_of(self, mark: str) -> str:
+        """The survey's point of a mark: of the hand's, what is carried."""
+        return "pad" if mark == "hand" and self.carried == "pads" else POINTS.get(mark, "")
+
+    def pad_of(self, carried: Mark) -> Mark | None:
+        """The pad under the forearm where pads are carried; ``carried`` is the hand's mark."""
+        return carried if self.carried == "pads" else None
+
+    def grip_of(self, carried: Mark) -> Mark:
+        """Where the hand itself is."""
+        return carried + self.grip_off
+
+
+@fact
+def context(facts: Facts) -> Context:
+    """The lengths everything leans on: as surveyed, else from the parts and frame, else assumed."""
+    measure, found, lean = facts.part(MeasureState), surveyed(facts), leans(facts)
+    points, tied = (found.points, set(found.tied)) if found else ({}, set[str]())
+    sources = {
+        "crank": lean.crank, "seat_angle": lean.seat_angle, "nose_to_s": lean.nose_to_s, "bb_height": lean.bb_height,
+        "hand_ahead": lean.off_ahead, "hand_above": lean.off_above,
+    }  # fmt: skip
+    assumed = {name: known.source == "assumed" for name, known in sources.items()}
+    nose_to_s, off = lean.nose_to_s.value, Mark(lean.off_ahead.value, lean.off_above.value)
+    bb_height = lean.bb_height.value
+    if "s" in points and "nose" in points and not tied & {"nose_x", "nose_y"}:
+        nose_to_s = points["nose"].at.distance_mm(points["s"].at)
+        assumed["nose_to_s"] = False
+    elif (read := read_value(measure, "s_nose")) is not None:
+        nose_to_s = read
+        assumed["nose_to_s"] = False
+    if "clamp" in points and "h" in points and not tied & {"hand_x", "hand_y"}:
+        off = points["h"].at - points["clamp"].at
+        assumed["hand_ahead"] = assumed["hand_above"] = False
+    else:
+        ahead, above = read_value(measure, "off_ahead"), read_value(measure, "off_above")
+        off = Mark(off.x_mm if ahead is None else ahead, off.y_mm if above is None else above)
+        assumed["hand_ahead"] &= ahead is None
+        assumed["hand_above"] &= above is None
+    if found and found.bb_height_mm is not None and "bb" not in tied:
+        bb_height = found.bb_height_mm
+        assumed["bb_height"] = False
+    stack = read_value(measure, "foot_stack")
+    assumed["foot_stack"] = stack is None
+    stands_in = tuple(name for name, it in assumed.items() if it)
+    stack = facts.house.assumed["foot_stack"] if stack is None else stack
+    saddle = SaddleContext(lean.crank.value, lean.seat_angle.value, bb_height, nose_to_s)
+    if measure.handlebar() == "aero" and {"clamp", "pad", "h"} <= set(points):
+        pad = points["pad"].at
+        to_pad, to_grip = pad - points["clamp"].at, points["h"].at - pad
+        return Context(saddle, to_pad, stack, stands_in, "pads", to_grip)
+    return Context(saddle, off, stack, stands_in)
+
+
+@fact
+def now_marks(facts: Facts) -> Marks:
+    """The contact marks as they were measured and levelled, as far as they are placed."""
+    lean, found = context(facts), surveyed(facts)
+    now: Marks = {}
+    if "crank" in facts.part(MeasureState).readings:
+        now["foot"] = Mark(lean.saddle.crank_mm, lean.foot_stack_mm)
+    if found is None or found.contradicting:
+        return now
+    marks: tuple[MarkName, ...] = ("saddle", "hand")
+    for mark in marks:
+        placed = found.points.get(lean.point_of(mark))
+        if placed is not None:
+            now[mark] = placed.at
+    return now
+
+
+def placed_now(facts: Facts, mark: MarkName) -> Placed | None:
+    """How sure a mark was measured."""
+    found = surveyed(facts)
+    return found.points.get(context(facts).point_of(mark)) if found else None
+
+
+def hand_context(saddle: Mark, lean: Context) -> HandContext:
+    """What the hand's statements lean on, for a saddle mark."""
+    nose = saddle + Mark(lean.saddle.nose_to_s_mm, 0.0)
+    return HandContext(saddle, nose, lean.hand_off_clamp, lean.saddle.bb_height_mm)
+
+
+def label_of(facts: Facts, mark: MarkName) -> str:
+    """The mark's name on the sheet."""
+    return context(facts).carried.capitalize() if mark == "hand" else mark.capitalize()

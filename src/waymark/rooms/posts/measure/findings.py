@@ -1,0 +1,267 @@
+"""What wants the fitter's eye among the readings: slips, repeats and sides that do not agree, two levels."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+
+from waymark.core.callout import BY_NAME, Leans, Observed, Prompt, Survey, Taken, behind, both_sides, stated
+from waymark.core.callout.level import WAYS_DIFFER_DEG
+from waymark.core.callout.prompt import HOLDS
+from waymark.core.callout.slips import PLACES, likely_slips
+from waymark.core.survey import JudgedReading
+from waymark.core.units import show_mm
+from waymark.rooms.files import Facts, fact
+from waymark.rooms.posts.measure.facts import leans, surveyed
+from waymark.rooms.posts.measure.facts import taken as every_taken
+from waymark.rooms.posts.measure.shapes import Finding, ReadingWord, Remedy
+from waymark.rooms.posts.measure.state import KEYS, MeasureState, title_of
+
+NUMBER_WORDS = (
+    "no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve",
+)  # fmt: skip
+
+
+def figure(value: float, unit: str) -> str:
+    """A stated number as it is shown: whole mm, or degrees to a tenth."""
+    return f"{value:.1f}°".replace("-", "−") if unit == "°" else show_mm(value)
+
+
+def plain(key: str) -> tuple[str, int | None]:
+    """A survey's key as the call-out's, and which repeat it is, the first being 1; ``None`` where it is the mean."""
+    name, _, repeat = key.partition("#")
+    return name, int(repeat) if repeat else None
+
+
+def prompt_of(key: str) -> Prompt:
+    """The prompt behind a reading's or a survey's key."""
+    return BY_NAME[plain(key)[0].split(".")[0]]
+
+
+@fact
+def findings(facts: Facts) -> list[Finding]:
+    """What wants the fitter's eye, the gravest first."""
+    measure, survey, taken = facts.part(MeasureState), surveyed(facts), every_taken(facts)
+    found = _of_survey(measure, survey, taken, leans(facts)) if survey is not None else []
+    found += [_spread(measure, it) for it in taken.values() if not it.agrees and not _named(found, it)]
+    found += [
+        _sides(measure, s.prompt, s.left, s.right, s.difference)
+        for s in both_sides(taken)
+        if s.differs and not s.meant and not any(f.key.startswith(f"{s.prompt.name}.") for f in found)
+    ]
+    if survey is not None and survey.level and survey.level.differ_deg is not None:
+        found += _two_levels(abs(survey.level.differ_deg))
+    return found
+
+
+def _of_survey(
+    measure: MeasureState, survey: Survey, taken: Mapping[str, Taken], lean: Leans
+) -> list[Finding]:
+    found: list[Finding] = []
+    found += [
+        _slip(measure, taken, lean, survey, judged)
+        for judged in survey.suspects
+        if not _among_repeats(judged)
+    ]
+    if survey.contradicting:
+        found.append(_contradiction(measure, survey))
+    if survey.unsettled:
+        found.append(
+            Finding(
+                kind="unsettled", key="", title="They do not agree", value="", chip="out", mark="",
+                says="More readings disagree than can be left out: which of them are wrong cannot be told. "
+                "Check the level and the floor, then read the saddle again from the start.",
+                likely="", remedies=[],
+            )
+        )  # fmt: skip
+    if survey.restless and not survey.suspects:
+        found.append(
+            Finding(
+                kind="unsettled", key="", title="Restless, all of them", value="", chip="edge", mark="",
+                says="Together they lie farther apart than the tape does, though none stands out. Was the bike "
+                "moved, or the floor another?",
+                likely="", remedies=[],
+            )
+        )  # fmt: skip
+    if survey.adjusted.elsewhere and not survey.suspects:
+        found += _two_places(measure, survey)
+    return found
+
+
+def _two_levels(differ_deg: float) -> list[Finding]:
+    if differ_deg <= WAYS_DIFFER_DEG:
+        return []
+    return [
+        Finding(
+            kind="level", key="pitch", title="Two levels", value=f"{differ_deg:.1f}° apart", chip="out",
+            says="The axle heights and the inclinometer tell different pitches. One of them is misread.",
+            likely="", mark="",
+            remedies=[Remedy(what="again", label="Read the inclinometer again", key="pitch"),
+                      Remedy(what="again", label="Read the front axle again", key="front_axle")],
+        )
+    ]  # fmt: skip
+
+
+# Which reading tells on which side of the BB a mark lies.
+TELLS = {"s": "s_behind", "nose": "nose_behind", "clamp": "clamp_ahead", "h": "hand_ahead", "pad": "pad_ahead"}
+
+
+def _two_places(measure: MeasureState, survey: Survey) -> list[Finding]:
+    """What fits as well with a mark in another place than the one taken."""
+    moved = survey.adjusted.elsewhere[0]
+    name = next((n for n in TELLS if n in moved), None)
+    taken = survey.adjusted.points[name].at if name else None
+    if name is None or taken is None:
+        return []
+    there = moved[name]
+
+    def words(x_mm: float, y_mm: float) -> str:
+        side = "ahead of" if x_mm >= 0 else "behind"
+        return f"{show_mm(abs(x_mm))} {side} the BB and {show_mm(y_mm)} above it"
+
+    key = TELLS[name] if TELLS[name] in KEYS else f"{TELLS[name]}.right"
+    place = PLACES[name].replace("{hand}", HOLDS[measure.handlebar()][0])
+    return [
+        Finding(
+            kind="unsettled", key=key, title="Two places fit", value="", chip="edge", mark=name,
+            says=f"These readings put {place} {words(taken.x_mm, taken.y_mm)}, and as well "
+            f"{words(there.x_mm, there.y_mm)}. The first is taken; one level reading from the BB tells.",
+            likely="",
+            remedies=[Remedy(what="again", label=f"Read: {title_of(measure, key)}", key=key)],
+        )
+    ]  # fmt: skip
+
+
+def _among_repeats(judged: JudgedReading) -> bool:
+    """Whether a slip is only known to be in one repeat or another of the same reading."""
+    own, _ = plain(judged.reading.key)
+    return bool(judged.not_told_from) and all(plain(k)[0] == own for k in judged.not_told_from)
+
+
+def _named(found: Sequence[Finding], it: Taken) -> bool:
+    return any(f.key == it.key for f in found)
+
+
+def _slip(
+    measure: MeasureState, taken: Mapping[str, Taken], lean: Leans, survey: Survey, judged: JudgedReading
+) -> Finding:
+    at = next(o for o in survey.observed if o.reading.key == judged.reading.key)
+    prompt, source = prompt_of(at.key), behind(taken, at.key)
+    turn = prompt.sight.turn if prompt.sight else "as_read"
+    value = stated(turn, judged.reading.value, lean)
+    title, unit = title_of(measure, at.key), prompt.unit
+    key, repeat = plain(judged.reading.key)
+    remedies = [Remedy(what="again", label="Measure again", key=key)]
+    says, likely, chip = "", "", "out"
+    if judged.not_told_from:
+        others = " or ".join(title_of(measure, plain(k)[0]) for k in judged.not_told_from)
+        says = f"It or {others} is off; these readings cannot tell which. Read either again."
+        remedies += [
+            Remedy(what="again", label=f"Again: {title_of(measure, plain(k)[0])}", key=plain(k)[0])
+            for k in judged.not_told_from
+        ]
+    elif judged.agreeing_value is None:
+        says = "It stood out, and with it left out nothing checks it any more. Read it again."
+    if judged.agreeing_value is not None and judged.agreeing_sd is not None:
+        agree = stated(turn, judged.agreeing_value, lean)
+        chip = _chip(value - agree, unit)
+        if not judged.not_told_from:
+            rest = len(survey.observed) - len(survey.suspects)
+            others = NUMBER_WORDS[rest] if rest < len(NUMBER_WORDS) else str(rest)
+            doubt = f"{judged.agreeing_sd:.1f}°" if unit == "°" else f"{max(1, round(judged.agreeing_sd))}"
+            says = f"The other {others} agree on {figure(agree, unit)} ± {doubt}."
+        if len(survey.suspects) > 1:
+            says += " More than one stands out: settle one, then look again."
+        reading = measure.readings.get(source.key)
+        typed = reading.heard[at.repeat or 0].typed if reading else ""
+        slips = likely_slips(
+            prompt, typed, value, agree, judged.agreeing_sd, judged.reading.sigma, survey, lean,
+            HOLDS[measure.handlebar()][0],
+        ) if at.repeat is not None or len(source.values) == 1 else ()  # fmt: skip
+        if slips and not judged.not_told_from:
+            best = slips[0]
+            shown = figure(best.value, unit)
+            likely = _likely(best.words, shown, exact=best.exact)
+            if best.exact and at.key == source.key:
+                typed = f"{round(best.value, 2):g}{'°' if unit == '°' else ' mm'}"
+                remedies.insert(0, Remedy(what="corrected", label=f"Use {shown}", key=key, repeat=repeat, typed=typed))
+    other = (
+        taken.get(f"{prompt.name}.{'left' if source.side == 'right' else 'right'}") if source.side else None
+    )
+    if other is not None and other.values:
+        says += f" The {other.side} was read {figure(other.mean, unit)}."
+        remedies.append(Remedy(what="meant", label="Sides meant so", key=key))
+    remedies += [
+        Remedy(what="dropped", label="Leave out", key=key, repeat=repeat),
+        Remedy(what="kept", label=f"Keep {figure(value, unit)}", key=key),
+    ]
+    return Finding(
+        kind="slip", key=key, repeat=repeat, title=title, value=figure(value, unit), chip=chip, says=says, likely=likely,
+        mark=judged.reading.end, remedies=remedies,
+    )  # fmt: skip
+
+
+def _likely(words: str, shown: str, *, exact: bool) -> str:
+    if exact and words.endswith("swapped"):
+        return f"With {words} it is {shown}, which fits."
+    asked = f"{words[0].upper()}{words[1:]}?"
+    return f"{asked} Then it is {shown}, which fits." if exact else f"{asked} That fits."
+
+
+def _chip(off: float, unit: str) -> str:
+    if unit == "°":
+        return f"{abs(off):.1f}° {'less' if off < 0 else 'more'}"
+    return f"{abs(off):.0f} {'short' if off < 0 else 'long'}"
+
+
+def _contradiction(measure: MeasureState, survey: Survey) -> Finding:
+    keys = list(survey.contradicting)
+    return Finding(
+        kind="contradiction", key=keys[0], title="No bike has both", value="", chip="out", mark="",
+        says=" and ".join(title_of(measure, k) for k in keys) + " cannot be of one bike. Read one of them again.",
+        likely="", remedies=[Remedy(what="again", label=f"Again: {title_of(measure, k)}", key=k) for k in keys],
+    )  # fmt: skip
+
+
+def _spread(measure: MeasureState, it: Taken) -> Finding:
+    shown = ", ".join(figure(v, it.prompt.unit) for v in it.values)
+    return Finding(
+        kind="spread", key=it.key, title=title_of(measure, it.key), value=shown,
+        chip=f"{it.spread:.0f} apart" if it.prompt.unit == "mm" else f"{it.spread:.1f}° apart",
+        says="Readings of one thing do not lie so far apart. Read it once more; the odd one then shows.",
+        likely="", mark=it.prompt.sight.end if it.prompt.sight else "",
+        remedies=[Remedy(what="again", label="Begin it again", key=it.key)],
+    )  # fmt: skip
+
+
+def _sides(measure: MeasureState, prompt: Prompt, left: float, right: float, difference: float) -> Finding:
+    title = prompt.title_for(measure.handlebar())
+    wider = "right" if difference > 0 else "left"
+    by = f"{abs(difference):.1f}°" if prompt.unit == "°" else f"{abs(difference):.0f}"
+    name = prompt.name
+    return Finding(
+        kind="sides", key=f"{name}.right", title=title,
+        value=f"L {figure(left, prompt.unit)}, R {figure(right, prompt.unit)}", chip=f"{by} more {wider}",
+        says="Left and right differ by more than the tape does. They are not averaged away: read one again, or say "
+        "that it is meant so.",
+        likely="", mark=prompt.sight.end if prompt.sight else "",
+        remedies=[
+            Remedy(what="meant", label="Meant so", key=f"{name}.right"),
+            Remedy(what="again", label="Right again", key=f"{name}.right"),
+            Remedy(what="again", label="Left again", key=f"{name}.left"),
+        ],
+    )  # fmt: skip
+
+
+def _word(judged: JudgedReading | None, it: Taken) -> ReadingWord:
+    if it.decision == "dropped":
+        return "left out"
+    if it.decision == "kept":
+        return "kept"
+    if judged is None or judged.unchecked:
+        return "suspect" if judged and judged.suspect else "unchecked"
+    return "suspect" if judged.suspect else "fits"
+
+
+def observed_word(survey: Survey, taken: Mapping[str, Taken], it: Observed) -> ReadingWord:
+    """How one of the survey's readings agrees, in a word."""
+    return _word(survey.judged_of(it.reading.key), behind(taken, it.key))

@@ -1,0 +1,192 @@
+"""What the Measure post is given: what is asked, what was read, how it agrees, and what to do about it."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import BaseModel
+
+from waymark.core.callout import BarKind, Side
+
+FindingKind = Literal["slip", "spread", "sides", "contradiction", "unsettled", "level"]
+ReadingWord = Literal["fits", "suspect", "kept", "left out", "unchecked"]
+
+
+class Line(BaseModel):
+    """One stroke, mm from the BB, y up."""
+
+    s: str
+    d: str
+
+
+class Asked(BaseModel):
+    """One prompt: what is asked, and what was read."""
+
+    key: str
+    group: str
+    title: str
+    hint: str
+    unit: Literal["mm", "°", "words"]
+    side: Side | None
+    usual: bool
+    skipped: bool
+    typed: list[str]
+    values: list[float]
+    mean: float | None
+    spread: float | None
+    spread_limit: float | None
+    source: str
+    marks: list[str]
+
+
+class Agreement(BaseModel):
+    """A reading against the others. ``off`` is what was read less what is adjusted, in its own sense."""
+
+    key: str
+    title: str
+    value: float
+    unit: Literal["mm", "°"]
+    off: float
+    standardised: float | None
+    word: ReadingWord
+    least_noticed: float | None
+
+
+class Remedy(BaseModel):
+    """A button of a finding: what is decided when it is pressed."""
+
+    what: Literal["again", "corrected", "dropped", "kept", "meant", "restored"]
+    label: str
+    key: str
+    repeat: int | None = None
+    typed: str | None = None
+
+
+class Finding(BaseModel):
+    """Something that wants the fitter's eye, the gravest first."""
+
+    kind: FindingKind
+    key: str
+    repeat: int | None = None
+    title: str
+    value: str
+    chip: str
+    says: str
+    likely: str
+    mark: str
+    remedies: list[Remedy]
+
+
+class LevelView(BaseModel):
+    """How the bike stood, and how much it mattered."""
+
+    known: bool
+    pitch_deg: float
+    sd_deg: float
+    block_mm: float
+    says: str
+    mattered: str
+
+
+class NextView(BaseModel):
+    """The one reading that would add most."""
+
+    key: str
+    title: str
+    says: str
+    before_mm: float
+    after_mm: float
+
+
+class Sighted(BaseModel):
+    """A reading's dimension line on the elevation; ``value_mm`` where it is a length."""
+
+    key: str
+    lines: list[Line]
+    x_mm: float
+    y_mm: float
+    word: ReadingWord | Literal["asked"]
+    figure: str
+    value_mm: float | None
+
+
+class PositionLine(BaseModel):
+    """Where a mark lies by one reading alone; ``value_mm`` where it is a length."""
+
+    key: str
+    title: str
+    d: str
+    figure: str
+    value_mm: float | None
+    word: ReadingWord
+
+
+class Magnified(BaseModel):
+    """A mark in the loupe: its ellipse and the position line of every reading that touches it."""
+
+    mark: str
+    label: str
+    x_mm: float
+    y_mm: float
+    ellipse: str
+    sights: list[PositionLine]
+
+
+class DriftLine(BaseModel):
+    """One mark against a kept set-up."""
+
+    mark: str
+    label: str
+    dx_mm: float
+    dy_mm: float
+    sd_x_mm: float
+    sd_y_mm: float
+    moved: bool
+    says: str
+
+
+class KeptSetup(BaseModel):
+    """A kept set-up and how the bike compares with it now."""
+
+    on: str
+    by: str
+    note: str
+    readings: int
+    says: str
+    lines: list[DriftLine]
+
+
+class Decided(BaseModel):
+    """A decision on record, in words."""
+
+    at: str
+    says: str
+
+
+class StatedAs(BaseModel):
+    """A measured value as one convention states it."""
+
+    way: str
+    label: str
+    hint: str
+    unit: Literal["mm", "°"]
+    value: float | None
+
+
+class MeasureView(BaseModel):
+    """The Measure post. ``ways`` states what was measured in every convention; ``assumed`` is what was not read."""
+
+    ways: dict[str, list[StatedAs]]
+    assumed: list[str]
+    bar_kind: BarKind
+    asked: list[Asked]
+    agreement: list[Agreement]
+    findings: list[Finding]
+    checked: str
+    level: LevelView
+    next: NextView | None
+    dimensions: list[Sighted]
+    loupes: list[Magnified]
+    setups: list[KeptSetup]
+    decided: list[Decided]
+

@@ -1,0 +1,1 @@
+"""Ride: what comes after the set-up."""

@@ -1,0 +1,20 @@
+"""Rider, as it is registered."""
+
+from __future__ import annotations
+
+from waymark.rooms.files import Facts, Post, Stage, ledger_of
+from waymark.rooms.plan import goal_dials, picture_now
+from waymark.rooms.riders import MeasureName
+
+ASKED: tuple[MeasureName, ...] = ("height", "inseam", "foot", "shoulder_width")
+
+
+def _stage(facts: Facts) -> Stage:
+    measures = facts.profile.measures
+    missing = [m for m in ASKED if m not in measures]
+    if not missing:
+        return Stage("done", "done")
+    return Stage("work" if measures else "empty", f"{len(missing)} to ask")
+
+
+POST = Post(name="rider", label="Rider", place=1, stage=_stage, picture=picture_now, ledger=ledger_of, dials=goal_dials)

@@ -1,0 +1,1 @@
+"""Set-up: the bike as built, checked against the goal."""

@@ -1,0 +1,70 @@
+"""Set-up, as it is registered."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel
+
+from waymark.core.marks import Mark
+from waymark.core.rules.verdict import worst
+from waymark.rooms.files import Facts, Layer, MarkName, Marks, Post, Stage, both, fact, ledger_of, misses
+from waymark.rooms.plan import cautions_of, picture_plan, plan_dials
+from waymark.rooms.posts.goal import goal_marks
+from waymark.rooms.posts.measure import explain_foot
+from waymark.rooms.posts.setup.commands import COMMANDS
+from waymark.rooms.posts.setup.state import BuiltState
+
+
+class SetupView(BaseModel):
+    """The Set-up post: the cautions that go with the plan."""
+
+    cautions: list[str]
+
+
+@fact
+def built_marks(facts: Facts) -> Marks:
+    """The marks as measured after the work."""
+    b = facts.part(BuiltState)
+    built: Marks = {}
+    if b.saddle_x and b.saddle_y:
+        built["saddle"] = Mark(b.saddle_x.value, b.saddle_y.value)
+    if b.hand_x and b.hand_y:
+        built["hand"] = Mark(b.hand_x.value, b.hand_y.value)
+    return built
+
+
+def _explain(facts: Facts, mark: MarkName) -> list[str]:
+    if mark == "foot":
+        return explain_foot(facts)
+    b = facts.part(BuiltState)
+    pair = (b.saddle_x, b.saddle_y) if mark == "saddle" else (b.hand_x, b.hand_y)
+    return [f"Measured after the work: {', '.join(t.typed if t else '' for t in pair)}"]
+
+
+def _stage(facts: Facts) -> Stage:
+    if both(built_marks(facts)) is not None:
+        found = misses("built", built_marks(facts), goal_marks(facts), facts.house)
+        return Stage("done", worst(*(m.verdict for m in found.values())) if found else "built")
+    b = facts.part(BuiltState)
+    begun = any((b.saddle_x, b.saddle_y, b.hand_x, b.hand_y))
+    return Stage("work", "to check") if begun else Stage("empty")
+
+
+def _view(facts: Facts) -> SetupView:
+    return SetupView(cautions=cautions_of(facts))
+
+
+POST = Post(
+    name="setup",
+    label="Set-up",
+    place=6,
+    stage=_stage,
+    state=BuiltState,
+    field="built",
+    commands=COMMANDS,
+    layer=Layer("built", built_marks, _explain),
+    view=SetupView,
+    show=_view,
+    picture=picture_plan,
+    ledger=ledger_of,
+    dials=plan_dials,
+)
