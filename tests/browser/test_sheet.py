@@ -42,7 +42,7 @@ def test_two_windows_meet_and_both_versions_are_offered(
     dialog = other.get_by_role("dialog")
     expect(dialog).to_contain_text("changed in another window")
     expect(dialog.get_by_label("Theirs")).to_contain_text("Hand moved")
-    expect(dialog.get_by_label("Mine")).to_contain_text("Saddle goal: 0 fore, −4 up")
+    expect(dialog.get_by_label("Mine")).to_contain_text("Saddle goal: 0 fore, −1 up")
     dialog.get_by_role("button", name="Put mine on top").click()
     expect(other.get_by_text("kept, change 3")).to_be_visible()
     assert cell(other, "hand", "goal") != before

@@ -31,10 +31,10 @@ watch(() => [props.id, props.post] as const, ([id, post]) => store.open(id, post
 onMounted(() => document.title = 'Waymark')
 watch(() => store.sheet, (sheet) => { if (sheet) document.title = `${sheet.rider.name}, ${props.post}, Waymark` })
 
-const room = computed(() => postRooms.get(props.post)!)
 const sheet = computed(() => (store.sheet && store.sheet.id === props.id ? store.sheet : null))
-// Only once the sheet is this post's own: what it alone shows comes with it.
-const ready = computed(() => sheet.value && (!(props.post in sheet.value) || sheet.value[props.post as 'measure'] !== undefined))
+// The post before is shown until this one's own work is there.
+const current = computed(() => store.loaded ?? props.post)
+const room = computed(() => postRooms.get(current.value)!)
 const shown = computed(() => (room.value.nowOnly ? { ...store.layers, goal: false, plan: false, built: false } : store.layers))
 const under = computed(() => {
   const s = sheet.value
@@ -83,13 +83,13 @@ useEventListener(window, 'keydown', (event) => {
 </script>
 
 <template>
-  <component :is="room.narrow" v-if="narrow && room.narrow && sheet && ready" :sheet="sheet" />
+  <component :is="room.narrow" v-if="narrow && room.narrow && sheet" :sheet="sheet" />
   <div v-else class="sheet">
     <TrailBar
       :rider="sheet?.rider.name ?? ' '" :under="under" :posts="sheet?.trail ?? []" :current="post" :fit="id"
       @keys="keys = true" @find="router.push({ path: '/', query: { find: '1' } })"
     />
-    <main v-if="sheet && ready" class="body" :class="{ page: room.page }">
+    <main v-if="sheet" class="body" :class="{ page: room.page }">
       <section v-if="room.page" class="field paper-field" tabindex="0" aria-label="Page">
         <component :is="room.page" :sheet="sheet" />
       </section>
@@ -97,7 +97,7 @@ useEventListener(window, 'keydown', (event) => {
         <Elevation v-if="sheet.picture" :picture="sheet.picture" :ledger="sheet.ledger" :shown="shown" :loupes="!room.drawing">
           <template #default="{ at, frame, width, height }">
             <component :is="room.drawing" v-if="room.drawing" :sheet="sheet" :at="at" :scale="frame.scale" :width="width" />
-            <Loupes v-else :sheet="sheet" :which="room.loupes" :at="at" :width="width" :height="height" :post="post" />
+            <Loupes v-else :sheet="sheet" :which="room.loupes" :at="at" :width="width" :height="height" :post="current" />
           </template>
         </Elevation>
         <div v-else class="blank">
@@ -114,7 +114,7 @@ useEventListener(window, 'keydown', (event) => {
           @toggle="(layer) => (store.layers[layer] = !store.layers[layer])" @fold="folded = !folded"
         />
       </section>
-      <aside class="bench" :class="post" aria-label="Bench">
+      <aside class="bench" :class="current" aria-label="Bench">
         <p v-if="store.trouble" class="trouble" role="alert">{{ store.trouble.message }}<template v-if="store.trouble.allowed"> Allowed: {{ store.trouble.allowed }}.</template></p>
         <template v-if="!room.nowOnly"><p v-for="problem in sheet.problems" :key="problem" class="trouble" role="alert">{{ problem }}</p></template>
         <component :is="room.bench" :sheet="sheet" @history="history = true" />

@@ -42,6 +42,8 @@ export const useSheet = defineStore('sheet', () => {
   const waiting = shallowRef<Moves>({})
   const underway = shallowRef<Moves>({})
   const view = ref<PostName>('measure')
+  // The post whose own work the sheet holds: another one is shown once it is read.
+  const loaded = ref<PostName | null>(null)
   const trouble = ref<ErrorBody | null>(null)
   const conflict = shallowRef<Conflict | null>(null)
   const preview = shallowRef<Preview | null>(null)
@@ -83,13 +85,17 @@ export const useSheet = defineStore('sheet', () => {
     await flush()
     if (fit !== opened) {
       kept.value = null
+      loaded.value = null
       faults.clear()
       conflict.value = null
     }
     opened = fit
     view.value = post
     preview.value = null
-    await run(async () => { kept.value = await reread() })
+    await run(async () => {
+      kept.value = await reread()
+      loaded.value = post
+    })
   }
 
   const refresh = () => run(async () => { kept.value = await reread() })
@@ -239,7 +245,7 @@ export const useSheet = defineStore('sheet', () => {
   }
 
   return {
-    sheet, view, id, undone, redone, busy, trouble, conflict, preview, faults, layers,
+    sheet, view, loaded, id, undone, redone, busy, trouble, conflict, preview, faults, layers,
     open, change, nudge, flush, refresh, settle, editRider, moveUse, undo: () => step('undo'), redo: () => step('redo'),
   }
 })

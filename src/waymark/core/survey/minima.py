@@ -35,6 +35,8 @@ MOST_SQUARE, LEFT_BEHIND = 25.0, 40.0
 SETTLING, SETTLED_MM, LEAST_MM = 12, 0.5, 1e-6
 # A coordinate tells a side where the usual place lies so far from the axis, and is on the wrong one this far over it.
 SIDE_MM = 100.0
+# Of places that fit as well to so many digits the one nearer to a usual bike's is taken.
+COST_DIGITS = 3
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,7 +58,9 @@ def least_of_all(net: Net, begun: Sequence[Floats], usual: Floats) -> Found:
         if not minima:
             _add(net, minima, start)
     if not minima:
-        raise GeometryError("These readings cannot all be of one bike: no marks fit them.", field="observations")
+        raise GeometryError(
+            "These readings cannot all be of one bike: no marks fit them.", field="observations"
+        )
     looked_about: list[Floats] = []
     for _ in range(MOST_ROUNDS):
         cost, x = min(minima, key=lambda m: m[0])
@@ -64,12 +68,16 @@ def least_of_all(net: Net, begun: Sequence[Floats], usual: Floats) -> Found:
             break
         looked_about.append(x)
         starts = sorted(
-            (start for start in _elsewhere(net, x) if start[0] < WORTH_TIMES * cost + WORTH), key=lambda start: start[0]
+            (start for start in _elsewhere(net, x) if start[0] < WORTH_TIMES * cost + WORTH),
+            key=lambda start: start[0],
         )
         for _, start in starts[:MOST_TRIED]:
             _add(net, minima, start)
     least = min(cost for cost, _ in minima)
-    alike = sorted((m for m in minima if m[0] <= least + ALIKE), key=lambda m: (_wrong(net, m[1], usual), m[0]))
+    alike = sorted(
+        (m for m in minima if m[0] <= least + ALIKE),
+        key=lambda m: (_wrong(net, m[1], usual), round(m[0], COST_DIGITS), _far(net, m[1], usual)),
+    )
     return Found(alike[0][1], tuple(x for _, x in alike[1:]))
 
 
@@ -99,6 +107,12 @@ def _wrong(net: Net, x: Floats, usual: Floats) -> int:
     size = 2 * len(net.index)
     telling = np.abs(usual[:size]) > SIDE_MM
     return int(np.sum(telling & (x[:size] * np.sign(usual[:size]) < -SIDE_MM)))
+
+
+def _far(net: Net, x: Floats, usual: Floats) -> float:
+    """How far the points lie from a usual bike's, together."""
+    size = 2 * len(net.index)
+    return float(np.abs(x[:size] - usual[:size]).sum())
 
 
 _Place = tuple[float, float]
