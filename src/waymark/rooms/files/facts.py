@@ -22,11 +22,14 @@ S = TypeVar("S", bound=Strict)
 
 
 class Fact(Generic[T]):
-    """A function of ``Facts`` that is worked out once. ``by_value`` lets what leans on it stay where it comes out
-    equal; without it a new value is always another one."""
+    """A function of ``Facts`` that is worked out once.
 
-    def __init__(self, work: Callable[[Facts], T], *, by_value: bool = True) -> None:
-        self.work, self.by_value = work, by_value
+    ``by_value`` lets what leans on it stay where it comes out equal; without it a new value is always another one.
+    A ``reading`` only picks something out of the file, so that who leans on it need not lean on all the rest.
+    """
+
+    def __init__(self, work: Callable[[Facts], T], *, by_value: bool = True, reading: bool = False) -> None:
+        self.work, self.by_value, self.reading = work, by_value, reading
         self.name = f"{work.__module__.rsplit('.', 1)[-1]}.{work.__name__}"
         self.__doc__ = work.__doc__
 
@@ -38,14 +41,14 @@ class Fact(Generic[T]):
 @overload
 def fact(work: Callable[[Facts], T]) -> Fact[T]: ...
 @overload
-def fact(*, by_value: bool) -> Callable[[Callable[[Facts], T]], Fact[T]]: ...
+def fact(*, by_value: bool = True, reading: bool = False) -> Callable[[Callable[[Facts], T]], Fact[T]]: ...
 def fact(
-    work: Callable[[Facts], T] | None = None, *, by_value: bool = True
+    work: Callable[[Facts], T] | None = None, *, by_value: bool = True, reading: bool = False
 ) -> Fact[T] | Callable[[Callable[[Facts], T]], Fact[T]]:
     """Make a function of ``Facts`` a fact."""
     if work is not None:
         return Fact(work)
-    return lambda it: Fact(it, by_value=by_value)
+    return lambda it: Fact(it, by_value=by_value, reading=reading)
 
 
 @dataclass(slots=True)
@@ -59,7 +62,7 @@ class Facts:
     """One file with the rider, shelf and house it is seen with, and what follows.
 
     ``before`` are facts of an earlier state of the same file; of them whatever still holds is taken over.
-    ``runs`` counts how often each fact was worked out here.
+    ``runs`` counts how often each fact that is more than a reading was worked out here.
     """
 
     def __init__(
@@ -150,7 +153,7 @@ class Facts:
         known = self._known.get(it) or self._held(it)
         if known is None:
             self._reading.append([])
-            self.runs[it.name] += 1
+            self.runs[it.name] += not it.reading
             value, error = None, None
             try:
                 value = it.work(self)

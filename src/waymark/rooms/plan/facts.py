@@ -17,13 +17,13 @@ from waymark.rooms.posts.measure import MeasureState, context, explain_foot, sad
 from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart, FrameSize, frame_option
 
 
-@fact
+@fact(reading=True)
 def chosen(facts: Facts) -> FrameSize | None:
     """The frame size chosen."""
     return facts.part(FrameState).chosen
 
 
-@fact
+@fact(reading=True)
 def plan_bar(facts: Facts) -> DropBarPart | FlatBarPart | AeroBarPart | None:
     """The bar of the plan where it is a part of its own: the one chosen, else the present one."""
     return facts.part(BuildState).bar or facts.part(MeasureState).bar

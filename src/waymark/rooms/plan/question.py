@@ -39,13 +39,13 @@ ROUGH = ("cross-country", "trail", "cyclocross")
 LONG_SIZES = 1500
 
 
-@fact
+@fact(reading=True)
 def look(facts: Facts) -> Look:
     """Which frames are looked at."""
     return facts.part(FrameState).look
 
 
-@fact
+@fact(reading=True)
 def schools(facts: Facts) -> Schools:
     """Which school decides what."""
     return facts.part(FrameState).schools
@@ -133,7 +133,7 @@ def gates(facts: Facts) -> Gates:
     )  # fmt: skip
 
 
-@fact
+@fact(reading=True)
 def pinned(facts: Facts) -> frozenset[str]:
     """The sizes that are looked at whatever is asked: the chosen and the held one."""
     f = facts.part(FrameState)

@@ -23,7 +23,7 @@ def goal_marks(facts: Facts) -> Marks:
     return goal
 
 
-@fact
+@fact(reading=True)
 def discipline(facts: Facts) -> str:
     """What the bike is for."""
     return facts.part(GoalState).discipline
