@@ -6,7 +6,7 @@ import tempfile
 from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
-from tests.browser.conftest import CHROMIUM, Room
+from tests.browser.conftest import CHROMIUM, Room, choose
 
 from waymark.cli.main import seed
 from waymark.storage import open_store, upgrade
@@ -69,7 +69,7 @@ def main() -> None:
         for box in page.get_by_role("checkbox").all()[3:6]:
             box.check()
         page.get_by_role("link", name="Compare 3 sizes").click()
-        page.get_by_label("Compare against").select_option("1")
+        choose(page, "Compare against", "Tamsin Orre’s present bike")
         page.get_by_text("the present bike").first.wait_for()
         take_now(page, "compare")
         page.goto(f"{room.url}/frames/paste")

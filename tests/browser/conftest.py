@@ -109,3 +109,10 @@ def page(window: BrowserContext) -> Iterator[Page]:
     )
     yield page
     assert faults == []
+
+
+def choose(page: Page, label: str, option: str) -> None:
+    """Pick from a list."""
+    box = page.get_by_role("combobox", name=label, exact=True)
+    box.locator("xpath=ancestor::*[contains(@class, 'el-select__wrapper')]").click()
+    page.get_by_role("option", name=option, exact=True).click()

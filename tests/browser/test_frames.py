@@ -6,7 +6,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import Room
+from tests.browser.conftest import Room, choose
 from waymark.core.frame import derive
 
 CHART = """Geometry\tS\tM\tL
@@ -37,7 +37,7 @@ def test_from_a_pasted_chart_to_a_build(demo_room: Room, page: Page) -> None:
     page.get_by_role("link", name="Paste a chart").click()
     page.get_by_label("The chart as it stands on the page").fill(a_chart(wrong_by=11))
     page.get_by_label("Frame", exact=True).fill("Tillow Fen")
-    page.locator("label.row", has_text="Use").locator("select").select_option("gravel")
+    choose(page, "Use", "gravel")
     # What each row was taken for is seen first; the audit names the misprint with the number that would mend it.
     mapping = page.locator(".mapping")
     expect(mapping.get_by_label("Stack (cm) is taken for")).to_have_value("stack_mm")
@@ -114,11 +114,11 @@ def test_a_size_and_a_part_by_hand(demo_room: Room, page: Page) -> None:
         box.check()
     page.get_by_role("link", name="Compare 2 sizes").click()
     expect(page.get_by_role("row", name="Reach at equal bar height")).to_be_visible()
-    page.get_by_label("Compare against").select_option("1")
+    choose(page, "Compare against", "Tamsin Orre’s present bike")
     expect(page.locator("thead")).to_contain_text("the present bike")
 
     page.goto(f"{demo_room.url}/parts")
-    page.get_by_role("radio", name="Saddles").click()
+    page.get_by_label("Kind of part").get_by_text("Saddles").click()
     page.get_by_role("button", name="Plover 143").click()
     page.get_by_role("button", name="owned already").click()
     expect(page.get_by_role("row", name=re.compile("Plover 143"))).to_contain_text("owned")
@@ -165,7 +165,7 @@ def test_pads_are_carried_under_the_rules_of_the_event(demo_room: Room, page: Pa
 
 def test_what_was_taken_off_a_shelf_is_put_back(demo_room: Room, page: Page) -> None:
     page.goto(f"{demo_room.url}/parts")
-    page.get_by_role("radio", name="Saddles").click()
+    page.get_by_label("Kind of part").get_by_text("Saddles").click()
     page.get_by_role("button", name="Plover 143").click()
     page.get_by_role("button", name="Take off").click()
     expect(page.get_by_role("row", name=re.compile("Plover 143"))).to_have_count(0)

@@ -41,7 +41,7 @@ def test_two_windows_meet_and_both_versions_are_offered(
     other.get_by_role("button", name="Saddle 1 down").click()
     dialog = other.get_by_role("dialog")
     expect(dialog).to_contain_text("changed in another window")
-    expect(dialog.get_by_label("Theirs")).to_contain_text("Hand moved")
+    expect(dialog.get_by_label("Theirs")).to_contain_text("Hand 5 mm up")
     expect(dialog.get_by_label("Mine")).to_contain_text("Saddle goal: 0 fore, −1 up")
     dialog.get_by_role("button", name="Put mine on top").click()
     expect(other.get_by_text("kept, change 3")).to_be_visible()

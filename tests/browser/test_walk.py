@@ -8,7 +8,7 @@ from pathlib import Path
 from playwright.sync_api import BrowserContext, Page, expect
 from pypdf import PdfReader
 
-from tests.browser.conftest import Room
+from tests.browser.conftest import Room, choose
 from waymark.core.marks import Mark
 from waymark.core.position import HandContext, SaddleContext, hand_from_statements, saddle_from_statements
 from waymark.demo import demo_shelves
@@ -44,13 +44,6 @@ def fill(page: Page, label: str, words: str) -> None:
     field.fill(words)
     with page.expect_response(lambda r: r.request.method in ("POST", "PATCH")):
         field.press("Enter")
-
-
-def choose(page: Page, label: str, option: str) -> None:
-    """Pick from a list."""
-    box = page.get_by_role("combobox", name=label, exact=True)
-    box.locator("xpath=ancestor::*[contains(@class, 'el-select__wrapper')]").click()
-    page.get_by_role("option", name=option, exact=True).click()
 
 
 def import_shelf(page: Page, tmp_path: Path, name: str, text: str) -> None:

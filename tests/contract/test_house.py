@@ -162,6 +162,25 @@ def test_every_way_of_stating_is_documented(way: str) -> None:
     assert f"`{way}`" in page("formulas.md")
 
 
+def test_references_lead_somewhere() -> None:
+    headings = set(re.findall(r"^## (.+)$", page("formulas.md"), re.MULTILINE))
+    cited = 0
+    for file in modules(SRC):
+        text = " ".join(file.read_text(encoding="utf-8").replace('"', " ").split())
+        assert "handbook" not in text.lower(), file
+        for names in re.findall(r"docs/formulas\.md, ((?:[A-Z][a-z ]+)(?:; [A-Z][a-z ]+)*)", text):
+            for name in names.split("; "):
+                cited += 1
+                assert any(name.strip() == h or name.startswith(f"{h} ") or name == h for h in headings), (file, name)
+    assert cited > 60
+
+
+def test_pages_link_to_pages_that_are_there() -> None:
+    for file in (*DOCS.rglob("*.md"), *ROOT.glob("*.md")):
+        for link in re.findall(r"\]\(([^)#:]+)(?:#[^)]*)?\)", file.read_text(encoding="utf-8")):
+            assert (file.parent / link).exists(), f"{file.name}: {link}"
+
+
 def test_every_command_is_documented() -> None:
     run = subprocess.run(
         [sys.executable, "-m", "typer", "waymark.cli.main", "utils", "docs"],

@@ -190,7 +190,7 @@ def test_undo_and_redo_walk_the_line(fitter: Fitter) -> None:
     def now() -> float:
         return float(fitter.sheet["state"]["goal"]["hand_dx_mm"])
 
-    assert words(fitter.sheet["undo"]) == "Hand moved +3 mm fore, 0 mm up"
+    assert words(fitter.sheet["undo"]) == "Hand 3 mm forward"
     seen = []
     for way in ("undo", "undo", "redo", "redo", "undo"):
         assert fitter.step(way).status_code == 200

@@ -1,4 +1,4 @@
-"""Points in the rider's plane: x forward, y up, from the bottom bracket, in mm (handbook 2)."""
+"""Points in the rider's plane: x forward, y up, from the bottom bracket, in mm (docs/formulas.md, Measuring)."""
 
 from __future__ import annotations
 
@@ -70,7 +70,7 @@ def slope_deg(a: Mark, b: Mark) -> float:
 def rotate_position(points: dict[str, Mark], delta_deg: float) -> dict[str, Mark]:
     """Turn marks about the BB by ``delta_deg``, + forward, keeping every distance from the BB.
 
-    Used for a steeper effective seat angle (handbook 9, road to time trial).
+    Used for a steeper effective seat angle (docs/formulas.md, Another use, road to time trial).
     """
     return {name: point.turned(-delta_deg) for name, point in points.items()}
 

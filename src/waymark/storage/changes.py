@@ -69,8 +69,20 @@ def unpacked(kept: bytes) -> Content:
 
 def steps_between(before: Content, after: Content) -> list[Any]:
     """The steps from one content to another."""
-    steps: list[Any] = JsonPatch.from_diff(before, after).patch
+    steps: list[Any] = JsonPatch.from_diff(*_differing(before, after)).patch
     return steps
+
+
+def _differing(a: Content, b: Content) -> tuple[Content, Content]:
+    """Both without what is the same in them: what is told apart at once need not be gone through in search of steps."""
+    left, right = dict(a), dict(b)
+    for key in a.keys() & b.keys():
+        one, other = a[key], b[key]
+        if type(one) is type(other) and one == other:
+            del left[key], right[key]
+        elif isinstance(one, dict) and isinstance(other, dict):
+            left[key], right[key] = _differing(one, other)
+    return left, right
 
 
 @dataclass(frozen=True, slots=True)

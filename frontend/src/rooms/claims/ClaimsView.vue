@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, type DayLine, Refused, type Schemas, take } from '@/shared/api/client'
 import LayerSign from '@/shared/drawing/LayerSign.vue'
 import TopBar from '@/shared/ui/TopBar.vue'
+import Pick from '@/shared/ui/Pick.vue'
 
 import '@/rooms/shelves/shelf.css'
 
@@ -79,7 +80,7 @@ const frame = computed(() => (tried.value ? box(tried.value, W, H) : null))
       </section>
       <aside v-if="claim">
         <h2>With whose numbers</h2>
-        <select :value="fit ?? ''" aria-label="Whose numbers" @change="to({ fit: ($event.target as HTMLSelectElement).value || undefined })"><option value="">usual ones</option><option v-for="f in files" :key="f.id" :value="f.id">{{ f.rider }}, {{ f.title }}</option></select>
+        <Pick label="Whose numbers" :value="fit ?? ''" placeholder="usual ones" clearable :options="files.map((f) => ({ value: f.id, label: `${f.rider}, ${f.title}` }))" @pick="(v) => to({ fit: v ? String(v) : undefined })" />
         <label v-for="n in claim.numbers" :key="n.name" class="number" :class="{ wrong: fault?.field === `values.${n.name}` }">
           <span>{{ n.label }} <small v-if="n.own" class="quiet">own</small></span>
           <input :value="values[n.name]" inputmode="decimal" :aria-invalid="fault?.field === `values.${n.name}`" @change="set(n.name, $event)" /><i>{{ n.unit }}</i>
@@ -111,7 +112,7 @@ svg { display: block; width: 100%; max-height: 430px; }
 .holds { display: inline-block; margin-right: 6px; padding: 0 8px; border: 1.5px solid var(--plan); border-radius: 3px; color: var(--plan); font-weight: 620; }
 h3 { font-size: 15px; }
 .outcome p { font-size: 15px; padding-bottom: 3px; }
-select, .number input:not([type='range']) { height: 32px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); }
+.number input:not([type='range']) { height: 32px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); }
 .number { display: grid; grid-template-columns: 1fr 76px 26px; align-items: center; gap: 2px 8px; font-size: 15px; }
 .number input:not([type='range']) { padding: 0 8px; text-align: right; font: 560 16px var(--figures); }
 .number i { font-style: normal; color: var(--quiet); font-size: 13px; }

@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { createMemoryHistory, createRouter } from 'vue-router'
 
 import { api } from '@/shared/api/client'
+import Pick from '@/shared/ui/Pick.vue'
 
 import CompareView from '../shelves/CompareView.vue'
 import ClaimsView from './ClaimsView.vue'
@@ -47,7 +48,7 @@ describe('what they say', () => {
   it('begins with a rider’s own numbers where one is named', async () => {
     const { post } = server()
     const { view, router } = await open(ClaimsView, '/claims?claim=turn_over')
-    await view.get('select').setValue('4')
+    await view.getComponent(Pick).vm.$emit('pick', 4)
     await flushPromises()
     expect(router.currentRoute.value.query.fit).toBe('4')
     expect(post.mock.calls.at(-1)![1]).toEqual({ body: { claim: 'turn_over', values: { stem: 110 } } })
@@ -87,7 +88,7 @@ describe('sizes compared', () => {
       expect(y).toBeGreaterThan(20)
       expect(y).toBeLessThan(280)
     }
-    await view.get('select').setValue('4')
+    await view.getComponent(Pick).vm.$emit('pick', 4)
     await flushPromises()
     expect(router.currentRoute.value.query).toMatchObject({ sizes: '1,2', fit: '4' })
   })

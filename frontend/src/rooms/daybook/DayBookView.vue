@@ -91,6 +91,16 @@ useEventListener(window, 'keydown', (event) => {
       <section class="day">
         <h1>{{ today }}</h1>
         <p class="quiet lead">{{ lines ? headline : ' ' }}</p>
+        <form v-if="adding" class="new" @submit.prevent="add">
+          <label>Name <input id="new-rider" v-model="name" maxlength="120" required /></label>
+          <label>About <input v-model="about" maxlength="200" placeholder="age, work, hours a week" /></label>
+          <button type="submit" class="press solid">Begin a fit</button>
+          <button type="button" class="press bare" @click="adding = false">Not now</button>
+        </form>
+        <div v-else class="new">
+          <button type="button" class="press" :class="{ solid: !lines?.length }" @click="beginAdding">New rider</button>
+          <label class="press file">Open a fit file<input type="file" accept=".json,application/json" class="visually-hidden" @change="takeFile" /></label>
+        </div>
         <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
         <div v-for="(line, i) in work" :key="line.id" class="entry" :class="{ first: i === 0 }">
           <div class="what">
@@ -106,16 +116,6 @@ useEventListener(window, 'keydown', (event) => {
               <path :d="triangle(line, 92, 70)!.goal" class="goal" /><path :d="triangle(line, 92, 70)!.now" class="now" />
             </svg>
           </div>
-        </div>
-        <form v-if="adding" class="new" @submit.prevent="add">
-          <label>Name <input id="new-rider" v-model="name" maxlength="120" required /></label>
-          <label>About <input v-model="about" maxlength="200" placeholder="age, work, hours a week" /></label>
-          <button type="submit" class="press solid">Begin a fit</button>
-          <button type="button" class="press bare" @click="adding = false">Not now</button>
-        </form>
-        <div v-else class="new">
-          <button type="button" class="press" :class="{ solid: !lines?.length }" @click="beginAdding">New rider</button>
-          <label class="press file">Open a fit file<input type="file" accept=".json,application/json" class="visually-hidden" @change="takeFile" /></label>
         </div>
       </section>
       <section class="all">
@@ -157,7 +157,7 @@ h1 { font-size: 44px; }
 .tri { margin-top: 8px; }
 path.now { fill: color-mix(in srgb, var(--now) 12%, transparent); stroke: var(--now); stroke-width: 1.6; stroke-linejoin: round; }
 path.goal { fill: none; stroke: var(--goal); stroke-width: 1.8; stroke-linejoin: round; }
-.new { display: flex; flex-wrap: wrap; gap: 12px; align-items: end; padding-top: 8px; }
+.new { display: flex; flex-wrap: wrap; gap: 12px; align-items: end; padding-bottom: 18px; }
 .new label:not(.file) { display: grid; gap: 2px; font-weight: 560; }
 .new input:not([type='file']) { height: 40px; padding: 0 10px; border: 1px solid var(--rule); border-radius: 3px; background: var(--paper); }
 .file { display: inline-grid; align-items: center; }

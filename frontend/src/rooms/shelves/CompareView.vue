@@ -4,6 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 
 import { api, type DayLine, Refused, type Schemas, take } from '@/shared/api/client'
 import TopBar from '@/shared/ui/TopBar.vue'
+import Pick from '@/shared/ui/Pick.vue'
 
 import './shelf.css'
 
@@ -68,7 +69,7 @@ const at = (o: Schemas['ComparedSize']) => ({
       </section>
       <aside>
         <h2>Against</h2>
-        <select :value="fit ?? ''" aria-label="Compare against" @change="against(($event.target as HTMLSelectElement).value)"><option value="">the first size</option><option v-for="f in files" :key="f.id" :value="f.id">{{ f.rider }}’s present bike</option></select>
+        <Pick label="Compare against" :value="fit ?? ''" placeholder="the first size" clearable :options="files.map((f) => ({ value: f.id, label: `${f.rider}’s present bike` }))" @pick="(v) => against(String(v))" />
         <p class="small quiet">Differences are from {{ found?.against ?? 'the first' }}. Labels mean nothing across makers; stack and reach do, and reach counts at one bar height: taking spacers out to undo stack moves the bar forward.</p>
         <svg v-if="found" :viewBox="`0 0 ${W} ${H}`" role="img" aria-label="Stack against reach">
           <rect x="1" y="1" :width="W - 2" :height="H - 2" class="edge" />
@@ -88,7 +89,6 @@ const at = (o: Schemas['ComparedSize']) => ({
 .wide td { font-weight: 560; white-space: nowrap; }
 .wide i { display: inline-block; min-width: 40px; font-style: normal; font-size: 13px; font-weight: 420; color: var(--quiet); }
 .key { background: var(--pine-tint); }
-select { height: 34px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); }
 .edge { fill: var(--sheet); stroke: var(--ink); }
 circle { fill: var(--plan); }
 circle.base { fill: var(--sheet); stroke: var(--now); stroke-width: 2; }

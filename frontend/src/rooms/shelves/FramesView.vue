@@ -6,6 +6,10 @@ import { api, type ShelvedSize, take } from '@/shared/api/client'
 import { useSettings } from '@/shared/settings'
 import TopBar from '@/shared/ui/TopBar.vue'
 import { show } from '@/shared/units'
+import Choices from '@/shared/ui/Choices.vue'
+import HelpDrawer from '@/shared/ui/HelpDrawer.vue'
+
+import formats from '../../../../docs/formats.md?raw'
 
 import './shelf.css'
 
@@ -73,6 +77,7 @@ const small = (list: ShelvedSize[]) => placed(list, 4, 114, 4, 62)
 const large = (list: ShelvedSize[]) => placed(list, 30, 298, 2, 226)
 const tickX = computed(() => ticks(range.value.x0, range.value.x1, 50).map((v) => ({ v, x: 30 + ((v - range.value.x0) / (range.value.x1 - range.value.x0)) * 298 })))
 const tickY = computed(() => ticks(range.value.y0, range.value.y1, 50).map((v) => ({ v, y: 2 + (1 - (v - range.value.y0) / (range.value.y1 - range.value.y0)) * 226 })))
+const help = ref(false)
 </script>
 
 <template>
@@ -81,10 +86,7 @@ const tickY = computed(() => ticks(range.value.y0, range.value.y1, 50).map((v) =
     <main>
       <section class="list" tabindex="0" aria-label="Frames">
         <h1>Frames <small class="quiet">{{ frames.length }} frames, {{ sizes.length }} sizes</small></h1>
-        <div class="kinds" role="radiogroup" aria-label="Use">
-          <button type="button" role="radio" :aria-checked="kind === ''" @click="kind = ''">all</button>
-          <button v-for="k in kinds" :key="k" type="button" role="radio" :aria-checked="kind === k" @click="kind = k">{{ k }}</button>
-        </div>
+        <Choices class="kinds" label="Use" :value="kind" :options="[{ value: '', label: 'all' }, ...kinds.map((k) => ({ value: k, label: k }))]" @pick="(v) => (kind = v)" />
         <article v-for="[name, list] in frames" :key="name">
           <header>
             <svg width="122" height="70" aria-hidden="true"><path :d="path(small(list))" class="line" /><circle v-for="(d, i) in small(list)" :key="i" :cx="d.x" :cy="d.y" r="3" /></svg>
@@ -111,7 +113,7 @@ const tickY = computed(() => ticks(range.value.y0, range.value.y1, 50).map((v) =
         <h2>Add frames</h2>
         <div class="add"><router-link class="press solid" to="/frames/paste">Paste a chart</router-link><button type="button" class="press" @click="opened = 'new'">By hand</button></div>
         <h2>Take in, hand out</h2>
-        <p class="quiet">One size a line, comma-separated, with the heading of <i>docs/formats.md</i>. A bad line is named and left out; the rest stays on offer.</p>
+        <p class="quiet">One size a line, comma-separated, with <button type="button" class="help-link" @click="help = true">these columns</button>. A bad line is named and left out; the rest stays on offer.</p>
         <ImportPanel shelf="frames" @taken="read" />
         <h2>Stack against reach</h2>
         <svg width="330" height="250" role="img" aria-label="All frames, stack against reach">
@@ -127,6 +129,7 @@ const tickY = computed(() => ticks(range.value.y0, range.value.y1, 50).map((v) =
         </ul>
       </aside>
     </main>
+    <HelpDrawer v-model="help" title="Columns of the shelf files" :page="formats" />
   </div>
 </template>
 
@@ -141,9 +144,7 @@ const tickY = computed(() => ticks(range.value.y0, range.value.y1, 50).map((v) =
 .derived { text-decoration: underline; text-underline-offset: 3px; }
 .assumed { color: var(--ochre); text-decoration: underline dotted; text-underline-offset: 3px; }
 article { content-visibility: auto; contain-intrinsic-size: auto 260px; }
-.kinds { display: flex; flex-wrap: wrap; gap: 6px; padding: 10px 0 6px; }
-.kinds button { height: 30px; padding: 0 10px; border: 1px solid var(--rule); border-radius: 3px; background: none; cursor: pointer; }
-.kinds button[aria-checked='true'] { background: var(--ink); border-color: var(--ink); color: var(--on-ink); }
+.kinds { padding: 10px 0 6px; }
 article { padding-top: 18px; }
 article header { display: flex; gap: 16px; align-items: end; padding-bottom: 4px; }
 article h2 { font-size: 22px; }
@@ -155,4 +156,5 @@ aside text { fill: var(--quiet); font: 420 11.5px var(--figures); }
 tbody tr:hover { background: var(--paper); }
 .odd { background: var(--ochre-tint); text-decoration: underline dotted; }
 ul { margin: 0; padding-left: 18px; }
+.help-link { padding: 0; border: 0; border-bottom: 1px solid var(--quiet); background: none; color: inherit; cursor: pointer; }
 </style>

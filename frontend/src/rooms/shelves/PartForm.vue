@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 
 import { api, Refused, type Schemas, type ShelvedPart, take } from '@/shared/api/client'
+import Pick from '@/shared/ui/Pick.vue'
 
 import { KINDS } from './parts'
 
@@ -63,7 +64,7 @@ async function mark(body: Schemas['Marks']) {
 <template>
   <form class="part-form" @submit.prevent="keep">
     <h2>{{ part ? part.part.name : 'A part by hand' }}</h2>
-    <label v-if="!part" class="cell"><span>Kind</span><select v-model="kind"><option v-for="[k, label] in KINDS" :key="k" :value="k">{{ label }}</option></select></label>
+    <label v-if="!part" class="cell"><span>Kind</span><Pick label="Kind" :value="kind" :options="KINDS.map(([value, label]) => ({ value, label }))" @pick="(v) => v && (kind = v)" /></label>
     <div v-if="part" class="marks">
       <button type="button" :aria-pressed="part.part.owned ?? false" @click="mark({ owned: !part.part.owned })">owned already</button>
       <button type="button" :aria-pressed="!(part.part.in_stock ?? true)" @click="mark({ in_stock: !(part.part.in_stock ?? true) })">out of stock</button>
@@ -83,7 +84,7 @@ async function mark(body: Schemas['Marks']) {
 <style scoped>
 .part-form { display: grid; gap: 7px; }
 .cell { display: grid; grid-template-columns: 150px minmax(0, 1fr); align-items: center; gap: 2px 8px; font-size: 14px; }
-.cell input:not([type='checkbox']), .cell select { height: 30px; padding: 0 8px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font-family: var(--figures); }
+.cell input:not([type='checkbox'], .el-select__input) { height: 30px; padding: 0 8px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font-family: var(--figures); }
 .cell input[type='checkbox'] { justify-self: start; }
 .cell small { color: var(--quiet); }
 .bounds { grid-column: 2; }

@@ -4,6 +4,10 @@ import { computed, onMounted, ref } from 'vue'
 import { api, type Schemas, type ShelvedPart, take } from '@/shared/api/client'
 import { useSettings } from '@/shared/settings'
 import TopBar from '@/shared/ui/TopBar.vue'
+import Choices from '@/shared/ui/Choices.vue'
+import HelpDrawer from '@/shared/ui/HelpDrawer.vue'
+
+import formats from '../../../../docs/formats.md?raw'
 
 import './shelf.css'
 
@@ -38,6 +42,7 @@ const groups = computed(() =>
   })).filter((g) => g.list.length),
 )
 const grids = computed(() => stemGrid(parts.value.map((p) => p.part)))
+const help = ref(false)
 </script>
 
 <template>
@@ -46,10 +51,7 @@ const grids = computed(() => stemGrid(parts.value.map((p) => p.part)))
     <main>
       <section class="list" tabindex="0" aria-label="Parts">
         <h1>Parts <small class="quiet">{{ parts.length }} on the shelf</small></h1>
-        <div class="kinds" role="radiogroup" aria-label="Kind of part">
-          <button type="button" role="radio" :aria-checked="shown === ''" @click="shown = ''">all</button>
-          <button v-for="[k, label] in KINDS" :key="k" type="button" role="radio" :aria-checked="shown === k" @click="shown = k">{{ label }}</button>
-        </div>
+        <Choices class="kinds" label="Kind of part" :value="shown" :options="[{ value: '', label: 'all' }, ...KINDS.map(([value, label]) => ({ value, label }))]" @pick="(v) => (shown = v)" />
         <article v-for="grid in shown && shown !== 'stem' ? [] : grids" :key="grid.clamp">
           <h2>Stems, {{ grid.clamp }} clamp <small class="quiet">length across, angle as printed down</small></h2>
           <table class="grid">
@@ -82,17 +84,16 @@ const grids = computed(() => stemGrid(parts.value.map((p) => p.part)))
         <div><button type="button" class="press solid" @click="opened = 'new'">By hand</button></div>
         <p class="quiet">Press a name to change a part, or to mark it owned or out of stock: the search leaves out what cannot be had.</p>
         <h2>Take in, hand out</h2>
-        <p class="quiet">One part a line, its kind first. Only the columns of its kind are filled; see <i>docs/formats.md</i>.</p>
+        <p class="quiet">One part a line, its kind first. Only the columns of its kind are filled; see <button type="button" class="help-link" @click="help = true">these columns</button>.</p>
         <ImportPanel shelf="parts" @taken="read" />
       </aside>
     </main>
+    <HelpDrawer v-model="help" title="Columns of the shelf files" :page="formats" />
   </div>
 </template>
 
 <style scoped>
-.kinds { display: flex; flex-wrap: wrap; gap: 6px; padding: 10px 0 2px; }
-.kinds button { height: 28px; padding: 0 9px; border: 1px solid var(--rule); border-radius: 3px; background: none; font-size: 14px; cursor: pointer; }
-.kinds button[aria-checked='true'] { background: var(--ink); border-color: var(--ink); color: var(--on-ink); }
+.kinds { padding: 10px 0 2px; }
 .open { padding: 0; text-align: left; white-space: nowrap; border: 0; border-bottom: 1px solid var(--rule); background: none; font: inherit; cursor: pointer; }
 .out th, .out td { color: var(--quiet); }
 th small { font-weight: 420; color: var(--ochre); }
@@ -107,4 +108,5 @@ article h2 { padding-bottom: 4px; font-size: 20px; }
 .has { background: color-mix(in srgb, var(--plan) 10%, transparent); }
 .grid path { stroke: var(--plan); stroke-width: 2; }
 .grid circle { fill: var(--plan); }
+.help-link { padding: 0; border: 0; border-bottom: 1px solid var(--quiet); background: none; color: inherit; cursor: pointer; }
 </style>

@@ -3,6 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 
 import { api, Refused, type Schemas, take } from '@/shared/api/client'
 import TopBar from '@/shared/ui/TopBar.vue'
+import Pick from '@/shared/ui/Pick.vue'
 
 import './shelf.css'
 
@@ -101,8 +102,8 @@ const isAssumed = (s: Pasted['sizes'][number], n: string) => made(s).assumed?.in
             <tbody>
               <tr v-for="(row, i) in seen.rows" :key="i" :class="{ left: !row.quantity }">
                 <th scope="row">{{ row.heading }}<small v-if="row.note" class="note">{{ row.note }}</small></th>
-                <td class="pickers"><select :value="row.quantity ?? ''" :aria-label="`${row.heading} is taken for`" @change="mean(i, ($event.target as HTMLSelectElement).value)"><option value="">left out</option><option v-for="q in seen.quantities" :key="q" :value="q">{{ fieldName(q) }}</option></select></td>
-                <td class="pickers"><select v-if="row.quantity && row.unit !== 'deg'" :value="row.unit ?? ''" :aria-label="`unit of ${row.heading}`" :class="{ guessed: row.guessed }" @change="measure(i, ($event.target as HTMLSelectElement).value)"><option v-for="u in ['mm', 'cm', 'in']" :key="u">{{ u }}</option></select><template v-else-if="row.quantity">°</template></td>
+                <td class="pickers"><Pick :label="`${row.heading} is taken for`" :value="row.quantity ?? ''" placeholder="left out" clearable :options="seen.quantities.map((q) => ({ value: q, label: fieldName(q) }))" @pick="(v) => mean(i, v)" /></td>
+                <td class="pickers"><Pick v-if="row.quantity && row.unit !== 'deg'" :label="`unit of ${row.heading}`" :class="{ guessed: row.guessed }" :value="row.unit ?? ''" :options="['mm', 'cm', 'in'].map((u) => ({ value: u, label: u }))" @pick="(v) => measure(i, v)" /><template v-else-if="row.quantity">°</template></td>
                 <td v-for="(cell, j) in row.cells" :key="j" class="figure" :title="cell">{{ row.quantity ? figure(row.values[j]) : cell.slice(0, 8) }}</td>
               </tr>
             </tbody>
@@ -113,12 +114,12 @@ const isAssumed = (s: Pasted['sizes'][number], n: string) => made(s).assumed?.in
       <aside>
         <h2>What it is of</h2>
         <label class="row"><span>Frame</span><input v-model="facts.frame" maxlength="120" /></label>
-        <label class="row"><span>Use</span><select v-model="facts.kind" @change="look()"><option v-for="u in USES" :key="u" :value="u">{{ u }}</option></select></label>
-        <label class="row"><span>Material</span><select v-model="facts.material"><option v-for="m in MATERIALS" :key="m" :value="m">{{ m }}</option></select></label>
+        <label class="row"><span>Use</span><Pick label="Use" :value="facts.kind ?? ''" :options="USES.map((value) => ({ value, label: value }))" @pick="(v) => { if (v) { facts.kind = v; void look() } }" /></label>
+        <label class="row"><span>Material</span><Pick label="Material" :value="facts.material ?? ''" :options="MATERIALS.map((value) => ({ value, label: value }))" @pick="(v) => v && (facts.material = v)" /></label>
         <label class="row"><span>Source</span><input v-model="facts.source" maxlength="200" placeholder="whose chart" /></label>
         <label class="row"><span>Dated</span><input v-model="facts.dated" maxlength="10" placeholder="2026-03" /></label>
         <details class="ways"><summary>How it measures: {{ said.length ? said.join(', ') : 'as the chart agrees' }}</summary>
-          <label v-for="k in LENGTH_KINDS" :key="k.field" class="row"><span>{{ k.label }}</span><select :value="kinds[k.field] ?? ''" @change="measured(k.field, ($event.target as HTMLSelectElement).value)"><option value="">as the chart agrees</option><option v-for="[way, words] in k.ways" :key="way" :value="way">{{ words }}</option></select></label>
+          <label v-for="k in LENGTH_KINDS" :key="k.field" class="row"><span>{{ k.label }}</span><Pick :label="k.label" :value="kinds[k.field] ?? ''" placeholder="as the chart agrees" clearable :options="k.ways.map(([value, label]) => ({ value, label }))" @pick="(v) => measured(k.field, v)" /></label>
         </details>
         <template v-if="seen">
           <h2>Audit</h2>
@@ -159,11 +160,12 @@ h2 small { font-weight: 420; font-size: 14px; }
 .note { display: block; font-weight: 420; color: var(--ochre); }
 .left { color: var(--quiet); }
 .shelf .list .pickers { text-align: left; }
-.pickers select { max-width: 170px; height: 28px; border: 1px solid var(--rule); border-radius: 3px; background: var(--paper); font-size: 13px; }
-select.guessed { background: var(--ochre-tint); }
+.pickers .pick { width: 170px; }
+.pickers .pick + .pick, td .pick.guessed { width: 76px; }
+.guessed :deep(.el-select__wrapper) { background: var(--ochre-tint); }
 .shelf .list .mapping thead th:nth-child(-n + 3) { text-align: left; }
 .row { display: grid; grid-template-columns: 88px minmax(0, 1fr); align-items: center; gap: 8px; font-size: 14px; }
-.row input, .row select { height: 32px; min-width: 0; padding: 0 8px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); }
+.row input:not(.el-select__input) { height: 32px; min-width: 0; padding: 0 8px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); }
 .sizes, .audit { margin: 0; padding: 0; list-style: none; display: grid; gap: 6px; font-size: 13.5px; }
 .sizes b { margin-right: 6px; font-size: 15px; }
 .given { display: inline-block; margin-right: 9px; }

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue'
 
 import { api, Refused, type Schemas, type ShelvedSize, take } from '@/shared/api/client'
+import Pick from '@/shared/ui/Pick.vue'
 
 import { CHART_GROUPS, fieldName, LENGTH_KINDS, MATERIALS, USES } from './charts'
 
@@ -74,8 +75,8 @@ async function putBack() {
     <h2>{{ size ? `${size.size.frame} ${size.size.size}` : 'A size by hand' }}</h2>
     <label class="row"><span>Frame</span><input v-model="facts.frame" required maxlength="120" /></label>
     <label class="row"><span>Size</span><input v-model="facts.size" required maxlength="20" /></label>
-    <label class="row"><span>Use</span><select v-model="facts.kind"><option v-for="u in USES" :key="u">{{ u }}</option></select></label>
-    <label class="row"><span>Material</span><select v-model="facts.material"><option v-for="m in MATERIALS" :key="m">{{ m }}</option></select></label>
+    <label class="row"><span>Use</span><Pick label="Use" :value="facts.kind" :options="USES.map((value) => ({ value, label: value }))" @pick="(v) => v && (facts.kind = v)" /></label>
+    <label class="row"><span>Material</span><Pick label="Material" :value="facts.material" :options="MATERIALS.map((value) => ({ value, label: value }))" @pick="(v) => v && (facts.material = v)" /></label>
     <label class="row"><span>Source, date</span><span class="two"><input v-model="facts.source" aria-label="Source" maxlength="200" /><input v-model="facts.dated" aria-label="Date of the chart" maxlength="10" placeholder="2026-03" /></span></label>
     <fieldset v-for="[name, fields] in CHART_GROUPS" :key="name">
       <legend>{{ name }}</legend>
@@ -88,7 +89,7 @@ async function putBack() {
     </fieldset>
     <fieldset>
       <legend>How it measures</legend>
-      <label v-for="k in LENGTH_KINDS" :key="k.field" class="cell way"><span>{{ k.label }}</span><select v-model="typed[k.field]" @change="send(false)"><option value="">not said</option><option v-for="[way, words] in k.ways" :key="way" :value="way">{{ words }}</option></select></label>
+      <label v-for="k in LENGTH_KINDS" :key="k.field" class="cell way"><span>{{ k.label }}</span><Pick :label="k.label" :value="typed[k.field] ?? ''" placeholder="not said" clearable :options="k.ways.map(([value, label]) => ({ value, label }))" @pick="(v) => { typed[k.field] = v; send(false) }" /></label>
     </fieldset>
     <label class="row"><span>Only cockpits</span><input v-model="typed.cockpits" placeholder="names with ; between" /></label>
     <p v-if="fault" class="trouble" role="alert">{{ fault.message }}</p>
@@ -100,7 +101,7 @@ async function putBack() {
 <style scoped>
 .size-form { display: grid; gap: 8px; }
 .row { display: grid; grid-template-columns: 92px 1fr; align-items: center; gap: 8px; font-size: 14px; }
-input, select { height: 30px; min-width: 0; width: 100%; padding: 0 8px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); }
+input:not(.el-select__input) { height: 30px; min-width: 0; width: 100%; padding: 0 8px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); }
 .two { display: grid; grid-template-columns: 1fr 92px; gap: 6px; }
 fieldset { margin: 0; padding: 4px 0 0; border: 0; display: grid; grid-template-columns: 1fr 1fr; gap: 4px 12px; }
 legend { padding: 0; font-weight: 620; font-size: 15px; }

@@ -1,7 +1,9 @@
 import type { Schemas } from '@/shared/api/client'
 
-export const USES: Schemas['Paste']['kind'][] = ['road', 'endurance', 'gravel', 'cyclocross', 'cross-country', 'trail', 'city', 'time-trial']
-export const MATERIALS: Schemas['Paste']['material'][] = ['carbon', 'alloy', 'steel', 'titanium']
+export type Use = NonNullable<Schemas['Paste']['kind']>
+export type Material = NonNullable<Schemas['Paste']['material']>
+export const USES: Use[] = ['road', 'endurance', 'gravel', 'cyclocross', 'cross-country', 'trail', 'city', 'time-trial']
+export const MATERIALS: Material[] = ['carbon', 'alloy', 'steel', 'titanium']
 
 const NAMES: Record<string, string> = {
   ett_mm: 'Effective top tube', bb_drop_mm: 'BB drop', bead_mm: 'Wheel size', effective_at_mm: 'Effective angle at', system_mass_kg: 'System mass, kg',

@@ -93,5 +93,10 @@ function onEscape() {
 .wrong .word-field { border-color: var(--goal); background: var(--rust-tint); }
 .large .word-field { height: 52px; font-size: 34px; }
 .unit { position: absolute; right: -26px; font-size: 13px; }
-.fault { flex-basis: 100%; color: var(--goal); font-size: 13px; line-height: 1.3; text-align: left; }
+/* The message lies over what is beside and below: no row or column moves for it. */
+.fault {
+  position: absolute; z-index: 4; top: calc(100% + 2px); left: 0; width: max-content; max-width: 280px; padding: 6px 10px;
+  border-left: 3px solid var(--goal); border-radius: 0 3px 3px 0; background: var(--rust-tint); color: var(--goal); font-size: 13px;
+  line-height: 1.3; text-align: left; box-shadow: 0 4px 14px rgb(0 0 0 / 0.12);
+}
 </style>

@@ -1,4 +1,4 @@
-"""The rider in the plane: segments, one pose, and the read-outs a fitter looks at (handbook 8)."""
+"""The rider in the plane: segments, one pose, and the read-outs a fitter looks at (docs/formulas.md, Body)."""
 
 from waymark.core.body.pose import LegPose, Pose, leg_at, pose_at
 from waymark.core.body.readouts import Readouts, readouts

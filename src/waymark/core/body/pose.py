@@ -1,4 +1,4 @@
-"""The rider's joints for one crank angle, 0 at the top and growing forward (handbook 8)."""
+"""The rider's joints for one crank angle, 0 at the top and growing forward (docs/formulas.md, Body)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Plain read-outs of the rider's pose over one turn of the cranks (handbook 8).
+"""Plain read-outs of the rider's pose over one turn of the cranks (docs/formulas.md, Body).
 
 Absolute angles carry several degrees of uncertainty; differences between positions are good.
 """

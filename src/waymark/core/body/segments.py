@@ -1,4 +1,4 @@
-"""Segment lengths from measures, else from height (Drillis & Contini 1966, in Winter; handbook 8)."""
+"""Segment lengths from measures, else from height (Drillis & Contini 1966, in Winter; docs/formulas.md, Body)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""The call-out: what is asked of a bike, what was read, and the survey of it all (handbook 2 and 3)."""
+"""The call-out: what is asked of a bike, what was read, and the survey of it all (docs/formulas.md, Measuring; Survey)."""
 
 from waymark.core.callout.bike import Placed, Survey, survey_bike
 from waymark.core.callout.level import Level, level_of

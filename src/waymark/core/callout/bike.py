@@ -1,4 +1,7 @@
-"""The survey of one bike: everything read in the call-out, adjusted, judged and levelled (handbook 2 and 3)."""
+"""The survey of one bike: everything read in the call-out, adjusted, judged and levelled.
+
+docs/formulas.md, Measuring; Survey.
+"""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Is the bike level, how sure, and how much it mattered (handbook 2)."""
+"""Is the bike level, how sure, and how much it mattered (docs/formulas.md, Measuring)."""
 
 from __future__ import annotations
 

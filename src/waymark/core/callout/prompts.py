@@ -1,4 +1,4 @@
-"""Every prompt of the call-out in the order of work (handbook 1 to 3 and 5 to 7).
+"""Every prompt of the call-out in the order of work (docs/formulas.md, Order of work; Measuring; Survey; Cockpit; Crank and foot).
 
 The eighteen usual sights are chosen so that almost every one is checked by others and told from them
 (docs/measuring.md has the rates). To add one, add its entry in its place here; where it sights a mark, its ``Sight`` makes the survey take it.

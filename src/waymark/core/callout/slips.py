@@ -1,4 +1,7 @@
-"""What a slip likely was: what was typed, changed as people slip, that fits what the others say (handbook 3, 12)."""
+"""What a slip likely was: what was typed, changed as people slip, that fits what the others say.
+
+docs/formulas.md, Survey; What is typed.
+"""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""The sayings and how each is tried (handbook 4, 5, 6). To add one, add a ``Claim`` with its function."""
+"""The sayings and how each is tried (docs/formulas.md, Frame; Cockpit; Seat). To add one, add a ``Claim`` with its function."""
 
 from __future__ import annotations
 

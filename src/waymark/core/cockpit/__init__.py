@@ -1,4 +1,4 @@
-"""The cockpit: steerer, spacers, stem and bars, forward and inverse (handbook 5); levelling (2)."""
+"""The cockpit: steerer, spacers, stem and bars, forward and inverse (docs/formulas.md, Cockpit); levelling (2)."""
 
 from waymark.core.cockpit.bars import (
     DropBar,

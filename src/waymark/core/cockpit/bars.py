@@ -1,4 +1,4 @@
-"""Where the hand lies on a bar, from the bar-clamp centre (handbook 5, drop bar; flat and riser bar)."""
+"""Where the hand lies on a bar, from the bar-clamp centre (docs/formulas.md, Cockpit, drop bar; flat and riser bar)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Is the bike level, and what levels it (handbook 2)."""
+"""Is the bike level, and what levels it (docs/formulas.md, Measuring)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Headset cover, spacers and stem: where the bar clamp's centre lands, and back (handbook 5).
+"""Headset cover, spacers and stem: where the bar clamp's centre lands, and back (docs/formulas.md, Cockpit).
 
 **B** = T + (c + s + h/2)·**u** + L·(cos α·**n** + sin α·**u**), with **u** up the steering axis, **n** square
 to it forward and up, c the cover, s the spacers, h the stem's clamp height, L its length, α its angle from
@@ -77,7 +77,7 @@ def spacers_for(head_top: Mark, head_angle_deg: float, cover_mm: float, stem: St
 
 
 def best_spacers_mm(need: SteererNeed, head_angle_deg: float, weight_x: float, weight_y: float) -> float:
-    """Spacers that make the weighted squared miss least (handbook 5, unequal weights).
+    """Spacers that make the weighted squared miss least (docs/formulas.md, Cockpit, unequal weights).
 
     s += miss·Σ w·n·u / Σ w·u², with miss the forward error.
     """

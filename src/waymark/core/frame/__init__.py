@@ -1,4 +1,4 @@
-"""Frame geometry: one size's chart numbers and what follows from them (handbook 4)."""
+"""Frame geometry: one size's chart numbers and what follows from them (docs/formulas.md, Frame)."""
 
 from waymark.core.frame.chart import Chart, complete
 from waymark.core.frame.clearance import (

@@ -1,4 +1,4 @@
-"""Clearances a rider meets standing still or turning slowly (handbook 4)."""
+"""Clearances a rider meets standing still or turning slowly (docs/formulas.md, Frame)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""What follows from a chart's numbers, and where they contradict each other (handbook 4, chart audit).
+"""What follows from a chart's numbers, and where they contradict each other (docs/formulas.md, Frame, chart audit).
 
 A frame's numbers hang together in four relations. Each relation can give any one of its numbers from the
 others. Unknown numbers are derived best-conditioned first, until nothing more follows; what the numbers' own

@@ -14,7 +14,7 @@ from waymark.core.marks import Mark, slope_deg
 # A search asks for the same few angles tens of thousands of times.
 @lru_cache(maxsize=4096)
 def steering_axis(head_angle_deg: float) -> tuple[Mark, Mark]:
-    """Unit vectors **u** up the steering axis and **n** square to it, forward and up (handbook 4)."""
+    """Unit vectors **u** up the steering axis and **n** square to it, forward and up (docs/formulas.md, Frame)."""
     c, s = cos(radians(head_angle_deg)), sin(radians(head_angle_deg))
     return Mark(-c, s), Mark(s, c)
 

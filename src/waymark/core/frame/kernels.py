@@ -12,7 +12,7 @@ from waymark.core.errors import GeometryError
 
 
 def ett_mm(reach_mm: float, stack_mm: float, seat_angle_deg: float) -> float:
-    """Effective top tube: ETT = R + S / tan γ (handbook 4)."""
+    """Effective top tube: ETT = R + S / tan γ (docs/formulas.md, Frame)."""
     return reach_mm + stack_mm / tan(radians(seat_angle_deg))
 
 
@@ -21,7 +21,7 @@ def ett_kinked_mm(
 ) -> float:
     """Effective top tube where the seat angle is given as effective at a height ``effective_at_mm``.
 
-    ETT = R + h / tan γ_effective − (h − S) / tan γ_actual (handbook 4, tube kinked or off the BB).
+    ETT = R + h / tan γ_effective − (h − S) / tan γ_actual (docs/formulas.md, Frame, tube kinked or off the BB).
     """
     return (
         reach_mm
@@ -46,7 +46,7 @@ def ett_from_axis_mm(reach_mm: float, stack_mm: float, seat_angle_deg: float, ax
 
 
 def ett_from_tube_mm(tube_mm: float, slope_deg: float, seat_angle_deg: float) -> float:
-    """Effective top tube from the tube's own length and slope: a·cos σ + a·sin σ / tan γ (handbook 2)."""
+    """Effective top tube from the tube's own length and slope: a·cos σ + a·sin σ / tan γ (docs/formulas.md, Measuring)."""
     rise = tube_mm * sin(radians(slope_deg))
     return tube_mm * cos(radians(slope_deg)) + rise / tan(radians(seat_angle_deg))
 
@@ -112,13 +112,13 @@ def drop_from_triangle_mm(front_centre_mm: float, chainstay_mm: float, wheelbase
 
 
 def trail_mm(wheel_radius_mm: float, fork_offset_mm: float, head_angle_deg: float) -> float:
-    """Trail t = (r·cos θ − o) / sin θ (handbook 4)."""
+    """Trail t = (r·cos θ − o) / sin θ (docs/formulas.md, Frame)."""
     theta = radians(head_angle_deg)
     return (wheel_radius_mm * cos(theta) - fork_offset_mm) / sin(theta)
 
 
 def flop_mm(trail: float, head_angle_deg: float) -> float:
-    """Wheel flop t·sin θ·cos θ (handbook 4)."""
+    """Wheel flop t·sin θ·cos θ (docs/formulas.md, Frame)."""
     theta = radians(head_angle_deg)
     return trail * sin(theta) * cos(theta)
 
@@ -126,7 +126,7 @@ def flop_mm(trail: float, head_angle_deg: float) -> float:
 def reach_at_equal_height_mm(
     reach_mm: float, stack_mm: float, to_stack_mm: float, head_angle_deg: float
 ) -> float:
-    """Reach where the steering axis stands at ``to_stack_mm``: R + (S − S₀) / tan θ (handbook 4).
+    """Reach where the steering axis stands at ``to_stack_mm``: R + (S − S₀) / tan θ (docs/formulas.md, Frame).
 
     Taking spacers out to undo a taller stack moves the bar forward, so two frames compare at one height.
     """

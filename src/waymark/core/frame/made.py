@@ -1,4 +1,7 @@
-"""A frame for a made-to-measure builder, where no frame on the shelf carries the goal (handbook 13, window)."""
+"""A frame for a made-to-measure builder, where no frame on the shelf carries the goal.
+
+docs/formulas.md, Search, window.
+"""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""Ways of stating a position: every trade convention to marks and back, exactly (handbook 2)."""
+"""Ways of stating a position: every trade convention to marks and back, exactly (docs/formulas.md, Measuring)."""
 
 from waymark.core.position.hand import (
     HAND_HEIGHT_WAYS,

@@ -1,4 +1,4 @@
-"""Bar place in every convention of the trade, to the hand mark H and back (handbook 2).
+"""Bar place in every convention of the trade, to the hand mark H and back (docs/formulas.md, Measuring).
 
 A height statement gives the level of H or of the bar clamp, a reach statement a level or straight distance
 to it; the hand lies off the clamp by the bar's own offset.

@@ -1,4 +1,4 @@
-"""Saddle height and setback in every convention of the trade, to S and back (handbook 2).
+"""Saddle height and setback in every convention of the trade, to S and back (docs/formulas.md, Measuring).
 
 A height is one equation in (x, y), a setback another; together they place S. To add a convention, add its
 ``Way``, its forward formula in ``state_height`` or ``state_setback`` and its inverse beside them; the

@@ -11,7 +11,7 @@ ASSUMED: dict[str, HouseDefault] = {
     "bb_height": HouseDefault(270, "mm", "A road wheel less a common drop.", "house"),
     "hand_ahead": HouseDefault(84, "mm", "A compact drop bar, hoods level.", "house"),
     "hand_above": HouseDefault(8, "mm", "A compact drop bar, hoods level.", "house"),
-    "foot_stack": HouseDefault(25, "mm", "Pedal, cleat and a stiff sole.", "handbook 8"),
+    "foot_stack": HouseDefault(25, "mm", "Pedal, cleat and a stiff sole.", "docs/formulas.md, Body"),
 }
 
 # How sure a stand-in is, as a standard deviation: what the house assumes, what a part or chart says, what was read.
@@ -32,5 +32,5 @@ PART_SD: dict[str, HouseDefault] = {
 }
 READ_SD: dict[str, HouseDefault] = {
     "crank": HouseDefault(0.3, "mm", "Printed on the arm.", "house"),
-    "seat_angle": HouseDefault(0.3, "°", "A digital inclinometer.", "handbook 3"),
+    "seat_angle": HouseDefault(0.3, "°", "A digital inclinometer.", "docs/formulas.md, Survey"),
 }

@@ -1,4 +1,4 @@
-"""Cautions to show where they apply, once, plainly (handbook 11). They never block the fitter."""
+"""Cautions to show where they apply, once, plainly (docs/formulas.md, Cautions). They never block the fitter."""
 
 from __future__ import annotations
 

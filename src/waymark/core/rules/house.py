@@ -16,24 +16,24 @@ class HouseDefault:
 
 
 TOLERANCES: dict[str, HouseDefault] = {
-    "saddle_x_mm": HouseDefault(3, "mm", "A rider seldom notices less setback than this.", "handbook 13"),
-    "saddle_y_mm": HouseDefault(2, "mm", "Saddle height is felt first and most.", "handbook 13"),
-    "hand_x_mm": HouseDefault(5, "mm", "Half a stem step each way.", "handbook 13"),
-    "hand_y_mm": HouseDefault(5, "mm", "One thin spacer each way.", "handbook 13"),
+    "saddle_x_mm": HouseDefault(3, "mm", "A rider seldom notices less setback than this.", "docs/formulas.md, Search"),
+    "saddle_y_mm": HouseDefault(2, "mm", "Saddle height is felt first and most.", "docs/formulas.md, Search"),
+    "hand_x_mm": HouseDefault(5, "mm", "Half a stem step each way.", "docs/formulas.md, Search"),
+    "hand_y_mm": HouseDefault(5, "mm", "One thin spacer each way.", "docs/formulas.md, Search"),
     "foot_x_mm": HouseDefault(3, "mm", "As far as a cleat is set by eye.", "house"),
-    "foot_stack_mm": HouseDefault(1, "mm", "Sole and cleat wear stay within it.", "handbook 13"),
+    "foot_stack_mm": HouseDefault(1, "mm", "Sole and cleat wear stay within it.", "docs/formulas.md, Search"),
 }
 
 NUMBERS: dict[str, HouseDefault] = {
-    "tie_mm": HouseDefault(1, "mm", "Errors this near each other are equal in the workshop.", "handbook 13"),
+    "tie_mm": HouseDefault(1, "mm", "Errors this near each other are equal in the workshop.", "docs/formulas.md, Search"),
     "edge_share": HouseDefault(0.8, "of tolerance", "From here on the tape decides, not the plan.", "house"),
-    "spacer_warn_share": HouseDefault(0.75, "of limit", "Tall piles flex and leave no room.", "handbook 5"),
-    "spacer_limit_carbon_mm": HouseDefault(30, "mm", "Usual limit of carbon steerers.", "handbook 5"),
-    "spacer_limit_metal_mm": HouseDefault(40, "mm", "Usual limit of alloy steerers.", "handbook 5"),
-    "tall_post_mm": HouseDefault(250, "mm", "Very tall posts sway and strain the frame.", "handbook 6"),
+    "spacer_warn_share": HouseDefault(0.75, "of limit", "Tall piles flex and leave no room.", "docs/formulas.md, Cockpit"),
+    "spacer_limit_carbon_mm": HouseDefault(30, "mm", "Usual limit of carbon steerers.", "docs/formulas.md, Cockpit"),
+    "spacer_limit_metal_mm": HouseDefault(40, "mm", "Usual limit of alloy steerers.", "docs/formulas.md, Cockpit"),
+    "tall_post_mm": HouseDefault(250, "mm", "Very tall posts sway and strain the frame.", "docs/formulas.md, Seat"),
     "least_collar_mm": HouseDefault(20, "mm", "Room for the collar and the rail clamp.", "house"),
-    "standover_room_mm": HouseDefault(25, "mm", "Road, gravel and city.", "handbook 4"),
-    "standover_room_rough_mm": HouseDefault(50, "mm", "Where a foot is often put down.", "handbook 4"),
+    "standover_room_mm": HouseDefault(25, "mm", "Road, gravel and city.", "docs/formulas.md, Frame"),
+    "standover_room_rough_mm": HouseDefault(50, "mm", "Where a foot is often put down.", "docs/formulas.md, Frame"),
     "near_insertion_mm": HouseDefault(30, "mm", "So near its least insertion a post is looked at twice.", "house"),
     "usual_post_mm": HouseDefault(400, "mm", "A long post, where none is on record.", "house"),
     "steep_stem_deg": HouseDefault(10, "°", "Steeper stems are looked for by name.", "house"),
@@ -65,7 +65,7 @@ class StemWindow:
         return 1 if self.least_mm <= length_mm <= self.greatest_mm else 2
 
 
-# Handbook 5, stem length windows; where no best range is known the window itself is the best.
+# docs/formulas.md, Cockpit, stem length windows; where no best range is known the window itself is the best.
 STEM_WINDOWS: dict[str, StemWindow] = {
     "road": StemWindow(80, 130, 100, 120, "Road"),
     "endurance": StemWindow(80, 130, 100, 120, "Endurance"),
@@ -105,7 +105,7 @@ HIP_WINDOW = AngleWindow(45, None)
 
 
 def angle_windows(discipline: str) -> dict[str, AngleWindow]:
-    """House windows by read-out for a discipline (handbook 8)."""
+    """House windows by read-out for a discipline (docs/formulas.md, Body)."""
     return {
         "knee": KNEE_WINDOW,
         "hip": HIP_WINDOW,

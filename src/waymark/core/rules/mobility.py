@@ -1,4 +1,4 @@
-"""How far a rider bends: each by a described test, with what each use needs (handbook 1 and 8)."""
+"""How far a rider bends: each by a described test, with what each use needs (docs/formulas.md, Order of work; Body)."""
 
 from __future__ import annotations
 

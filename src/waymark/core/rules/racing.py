@@ -1,4 +1,4 @@
-"""An event's rules as the fitter read them in its rulebook, held against a position (handbook 11).
+"""An event's rules as the fitter read them in its rulebook, held against a position (docs/formulas.md, Cautions).
 
 Rulebooks change and differ: the numbers are data of the fit with the day they were read, never the house's own.
 """

@@ -1,4 +1,6 @@
-"""Where fitters disagree: each question's named answers with their reasons, the house default first (handbook 10).
+"""Where fitters disagree: each question's named answers with their reasons, the house default first.
+
+docs/formulas.md, Schools.
 
 To add an answer, add a ``Choice`` here and its value where the question is asked (``search.places``,
 ``search.between``, ``search.gates``); the tests go through every choice.
@@ -61,8 +63,8 @@ SCHOOLS: dict[str, School] = {
 }  # fmt: skip
 
 PLACING: dict[str, HouseDefault] = {
-    "hood_slope_least_deg": HouseDefault(5, "°", "Below it the hand slides forward.", "handbook 5"),
-    "hood_slope_greatest_deg": HouseDefault(12, "°", "Above it the wrist bends back.", "handbook 5"),
+    "hood_slope_least_deg": HouseDefault(5, "°", "Below it the hand slides forward.", "docs/formulas.md, Cockpit"),
+    "hood_slope_greatest_deg": HouseDefault(12, "°", "Above it the wrist bends back.", "docs/formulas.md, Cockpit"),
     "palm_drop_fall_deg": HouseDefault(8, "°", "So much fall to the rear fills a palm in the drop.", "house"),
     "rotation_step_deg": HouseDefault(
         2, "°", "Two such steps either side still belong to a school.", "house"

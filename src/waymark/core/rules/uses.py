@@ -1,4 +1,4 @@
-"""What a bike is for, in shares of its use that add to a hundred (handbook 1 and 9)."""
+"""What a bike is for, in shares of its use that add to a hundred (docs/formulas.md, Order of work; Another use)."""
 
 from __future__ import annotations
 

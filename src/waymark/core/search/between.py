@@ -1,4 +1,4 @@
-"""Between two sizes: each against the other point by point, and what each school would take (handbook 10)."""
+"""Between two sizes: each against the other point by point, and what each school would take (docs/formulas.md, Schools)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""One-piece cockpits: only listed combinations, each with its own spacers, tried one by one (handbook 5).
+"""One-piece cockpits: only listed combinations, each with its own spacers, tried one by one (docs/formulas.md, Cockpit).
 
 There are few of them, so all are computed. Of the combinations inside the tolerance, or of all where none is, those
 within 1 mm of the least miss tie; then the better stem length, the fewest steps of lever and hood, the smaller miss

@@ -1,4 +1,6 @@
-"""The exact best build of every frame size: stem, way up, cover, spacers, bar and its place (handbook 5, 13).
+"""The exact best build of every frame size: stem, way up, cover, spacers, bar and its place.
+
+docs/formulas.md, Cockpit; Search.
 
 The stated problem. A size carries the goal exactly when some build puts the hand inside the tolerance, level and
 plumb. Of the builds inside take the least weighted miss; those within 1 mm of it tie. Of those that tie take, in

@@ -1,4 +1,7 @@
-"""The frontier: builds that nothing else beats on all of miss, room, cost, handling and looks (handbook 13)."""
+"""The frontier: builds that nothing else beats on all of miss, room, cost, handling and looks.
+
+docs/formulas.md, Search.
+"""
 
 from __future__ import annotations
 

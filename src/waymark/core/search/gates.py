@@ -1,4 +1,7 @@
-"""Gates a frame must pass whatever is built on it: standing over it, stepping over it, mass, crank (handbook 4)."""
+"""Gates a frame must pass whatever is built on it: standing over it, stepping over it, mass, crank.
+
+docs/formulas.md, Frame.
+"""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""How far a goal may move before a part must change (handbook 13, headroom).
+"""How far a goal may move before a part must change (docs/formulas.md, Search, headroom).
 
 Free adjustments only: the pile within the frame's limit, the stem turned over, the bar's places; for the
 saddle, post and rails. Counted in whole millimetres, unbroken, every step inside tolerance.

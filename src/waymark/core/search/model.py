@@ -13,7 +13,7 @@ from waymark.core.search.gates import Gates
 from waymark.core.search.words import explain
 from waymark.core.seat.post import SaddleFit
 
-# What has to be bought beside the frame (handbook 13, cost ladder).
+# What has to be bought beside the frame (docs/formulas.md, Search, cost ladder).
 FREE, SMALL_PART, PART, DEAR_PART = 0, 1, 2, 3
 CLEANER = "~clean"
 RUNGS: tuple[str, ...] = ("free", "small part", "part", "dear part")

@@ -1,4 +1,4 @@
-"""Every place a hand may take on a bar without buying anything: rotation, lever, roll, pads (handbook 5).
+"""Every place a hand may take on a bar without buying anything: rotation, lever, roll, pads (docs/formulas.md, Cockpit).
 
 The school of bar rotation names one rotation for a bar from the bar's own shape; places lie within two steps
 of it, each with the lever put where the hood then rises by a slope inside the house window.
@@ -128,7 +128,7 @@ def pad_places(
 ) -> tuple[Place, ...]:
     """The pads' places in the maker's steps: fore-aft from the clamp's centre, and stacks over it.
 
-    Low stacks and the middle of the fore-aft range are preferred (handbook 5, aero bars).
+    Low stacks and the middle of the fore-aft range are preferred (docs/formulas.md, Cockpit, aero bars).
     """
     middle = (len(fore_aft_mm) - 1) / 2
     made = [

@@ -1,4 +1,4 @@
-"""The whole answer to a goal: every size's builds, the room each leaves, and the frontier (handbook 13)."""
+"""The whole answer to a goal: every size's builds, the room each leaves, and the frontier (docs/formulas.md, Search)."""
 
 from __future__ import annotations
 

@@ -1,4 +1,4 @@
-"""What to look for: the stack and reach that can carry a goal at one head angle (handbook 13, window)."""
+"""What to look for: the stack and reach that can carry a goal at one head angle (docs/formulas.md, Search, window)."""
 
 from __future__ import annotations
 

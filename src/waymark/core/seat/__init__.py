@@ -1,4 +1,4 @@
-"""Seatpost and saddle: where the saddle mark stands, and what puts it there (handbook 6)."""
+"""Seatpost and saddle: where the saddle mark stands, and what puts it there (docs/formulas.md, Seat)."""
 
 from waymark.core.seat.post import SaddleFit, SeatNeed, saddle_mark, seat_for
 

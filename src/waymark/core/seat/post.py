@@ -1,4 +1,4 @@
-"""The saddle mark S from post, rails and tilt, and back (handbook 6).
+"""The saddle mark S from post, rails and tilt, and back (docs/formulas.md, Seat).
 
 Post axis **v** = (−cos γ, sin γ), rearward square **b** = (−sin γ, −cos γ), rail clamp
 K = p·**v** + setback·**b**, S = K + Rot(τ)·(slide + m, k).

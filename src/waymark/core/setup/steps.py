@@ -1,4 +1,4 @@
-"""Steps in the order of work, saddle before bars, because each step moves the next (handbook 1)."""
+"""Steps in the order of work, saddle before bars, because each step moves the next (docs/formulas.md, Order of work)."""
 
 from __future__ import annotations
 

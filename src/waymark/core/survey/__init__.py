@@ -1,4 +1,4 @@
-"""Adjusting redundant readings together, as a land survey does (handbook 3)."""
+"""Adjusting redundant readings together, as a land survey does (docs/formulas.md, Survey)."""
 
 from waymark.core.survey.adjust import Adjusted, AdjustedPoint, adjust
 from waymark.core.survey.advice import Advice, advise

@@ -1,4 +1,4 @@
-"""Weighted non-linear least squares of all readings to the marks (handbook 3).
+"""Weighted non-linear least squares of all readings to the marks (docs/formulas.md, Survey).
 
 ``solve`` finds a minimum from one start, ``minima`` the least of all there are. The covariance is a-priori: from
 the readings' own standard deviations, not scaled by how well they happened to fit.

@@ -1,4 +1,4 @@
-"""The one next reading that would add most certainty (handbook 3).
+"""The one next reading that would add most certainty (docs/formulas.md, Survey).
 
 Certainty is the marks' covariance counted over what may be true: that no reading is a slip, or that any one of
 them is. Each case has its own marks and covariance (the slip's reading given a slip's standard deviation

@@ -1,4 +1,4 @@
-"""Has a mark moved since it was measured before, or is it the tape (handbook 3)?
+"""Has a mark moved since it was measured before, or is it the tape (docs/formulas.md, Survey)?
 
 Both measurings have a covariance; their difference has the sum. A mark has moved where d'·(C₁+C₂)⁻¹·d passes
 the 95 % bound of χ² with two degrees of freedom, corrected after Holm for the number of marks compared.

@@ -1,4 +1,4 @@
-"""Which reading is likely a slip, and what the others say it should be (Baarda 1968; handbook 3).
+"""Which reading is likely a slip, and what the others say it should be (Baarda 1968; docs/formulas.md, Survey).
 
 Take the one with the largest standardised residual only, leave it out, adjust again, look again. Where two
 residuals move together the slip cannot be told between them: the group is named instead.

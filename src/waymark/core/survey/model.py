@@ -14,11 +14,11 @@ Kind = Literal["x", "y", "distance", "angle", "floor_height"]
 BB = "bb"
 
 HOUSE_SD: dict[Kind, HouseDefault] = {
-    "x": HouseDefault(3, "mm", "A plumb line sways and is read against the axle.", "handbook 3"),
-    "y": HouseDefault(3, "mm", "A level line to the axle, read twice.", "handbook 3"),
-    "distance": HouseDefault(2, "mm", "A tape held straight.", "handbook 3"),
-    "angle": HouseDefault(0.3, "°", "A digital inclinometer.", "handbook 3"),
-    "floor_height": HouseDefault(2, "mm", "A tape standing on the floor.", "handbook 3"),
+    "x": HouseDefault(3, "mm", "A plumb line sways and is read against the axle.", "docs/formulas.md, Survey"),
+    "y": HouseDefault(3, "mm", "A level line to the axle, read twice.", "docs/formulas.md, Survey"),
+    "distance": HouseDefault(2, "mm", "A tape held straight.", "docs/formulas.md, Survey"),
+    "angle": HouseDefault(0.3, "°", "A digital inclinometer.", "docs/formulas.md, Survey"),
+    "floor_height": HouseDefault(2, "mm", "A tape standing on the floor.", "docs/formulas.md, Survey"),
 }
 
 

@@ -106,16 +106,19 @@ def picture_of(facts: Facts, drawn: Drawn, held: FrameSize | None = None) -> Pic
     )  # fmt: skip
 
 
+@fact(by_value=False)
 def picture_now(facts: Facts) -> Picture:
     """The rider on the present bike."""
     return picture_of(facts, drawn_now(facts))
 
 
+@fact(by_value=False)
 def picture_plan(facts: Facts) -> Picture:
     """The rider on the bike of the plan, on the present one until there is a plan."""
     return picture_of(facts, drawn_plan(facts) or drawn_now(facts))
 
 
+@fact(by_value=False)
 def picture_beside(facts: Facts) -> Picture:
     """The same with the held size drawn beside the chosen one."""
     return picture_of(facts, drawn_plan(facts) or drawn_now(facts), facts.part(FrameState).held)

@@ -1,4 +1,7 @@
-"""Parts on the shelf, by kind, each with the quantities the formulas need (handbook 5, 6, 7)."""
+"""Parts on the shelf, by kind, each with the quantities the formulas need.
+
+docs/formulas.md, Cockpit; Seat; Crank and foot.
+"""
 
 from __future__ import annotations
 

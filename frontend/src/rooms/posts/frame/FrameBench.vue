@@ -62,14 +62,11 @@ function hold(id: number) {
       <p class="small">with a usual stem, at a head angle of {{ look.head_angle_deg.toFixed(1) }}°.</p>
       <p class="made"><a class="press low" :href="`/api/fits/${sheet.id}/frame-drawing.pdf`" download>Drawing for a builder</a> <a class="press low bare" :href="`/api/fits/${sheet.id}/frame-drawing.svg`" target="_blank">look at it</a></p>
     </section>
-    <div class="tabs" role="tablist" aria-label="Frames">
-      <button type="button" role="tab" :aria-selected="tab === 'frontier'" @click="tab = 'frontier'">{{ view.no_fit ? 'The nearest' : `${view.frontier.length} that nothing beats` }}</button>
-      <button type="button" role="tab" :aria-selected="tab === 'sizes'" @click="tab = 'sizes'">All {{ offers.length }} sizes</button>
-      <button v-if="held" type="button" role="tab" :aria-selected="tab === 'two'" @click="tab = 'two'">A or B</button>
-    </div>
-    <FrontierList v-if="tab === 'frontier'" :view="view" @hold="hold" @lit="(id) => (lit = id)" />
-    <SizesList v-else-if="tab === 'sizes'" :offers="offers" @pick="pick" @hold="hold" />
-    <BetweenSizes v-else :view="view" :sheet="sheet" />
+    <el-tabs v-model="tab" class="tabs" aria-label="Frames">
+      <el-tab-pane name="frontier" :label="view.no_fit ? 'The nearest' : `${view.frontier.length} that nothing beats`"><FrontierList :view="view" @hold="hold" @lit="(id) => (lit = id)" /></el-tab-pane>
+      <el-tab-pane name="sizes" :label="`All ${offers.length} sizes`" lazy><SizesList :offers="offers" @pick="pick" @hold="hold" /></el-tab-pane>
+      <el-tab-pane v-if="held" name="two" label="A or B" lazy><BetweenSizes :view="view" :sheet="sheet" /></el-tab-pane>
+    </el-tabs>
   </template>
 </template>
 
@@ -85,7 +82,7 @@ h1 { font-size: 22px; }
 .wanted span { display: inline-block; width: 68px; font: 420 15px var(--words); }
 .made { display: flex; gap: 8px; padding-top: 6px; }
 .made a { display: inline-grid; align-items: center; text-decoration: none; }
-.tabs { display: flex; gap: 18px; padding: 2px 24px 0; border-bottom: 1px solid var(--ink); }
-.tabs button { padding: 4px 0 5px; border: 0; background: none; font-size: 15px; cursor: pointer; border-bottom: 3px solid transparent; }
-.tabs button[aria-selected='true'] { font-weight: 640; border-bottom-color: var(--ink); }
+.tabs { flex: 1; min-height: 0; }
+.tabs :deep(.el-tabs__header) { margin: 0; padding: 0 24px; }
+.tabs :deep(.el-tabs__content), .tabs :deep(.el-tab-pane) { display: flex; flex: 1; flex-direction: column; min-height: 0; }
 </style>

@@ -6,6 +6,7 @@ import WordField from '@/shared/ui/WordField.vue'
 
 import { useSheet } from '@/rooms/files/useSheet'
 import { DISCIPLINES } from '@/shared/api/lists'
+import Choices from '@/shared/ui/Choices.vue'
 
 /** Which frames are looked at, whether bars are bought, and which school decides what. */
 const props = defineProps<{ view: FramesView; sheet: Sheet }>()
@@ -57,9 +58,10 @@ const ruled = (name: (typeof RULES)[number]['name']) => String(props.sheet.state
     </fieldset>
     <fieldset v-for="school in view.schools" :key="school.key" class="school">
       <legend>{{ school.question }}</legend>
-      <div role="radiogroup" :aria-label="school.question">
-        <button v-for="c in school.choices" :key="c.key" type="button" role="radio" class="tag" :aria-checked="school.taken === c.key" :title="c.reason" @click="store.change({ do: 'frame.school', question: school.key as Question, school: c.key })">{{ c.label }}</button>
-      </div>
+      <Choices
+        :label="school.question" :value="school.taken" :options="school.choices.map((c) => ({ value: c.key, label: c.label, title: c.reason }))"
+        @pick="(picked) => store.change({ do: 'frame.school', question: school.key as Question, school: picked })"
+      />
       <p class="quiet small">{{ school.choices.find((c) => c.key === school.taken)?.reason }}</p>
     </fieldset>
     <fieldset class="school">

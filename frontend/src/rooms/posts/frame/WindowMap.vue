@@ -45,8 +45,8 @@ function light(id: number | null) {
   emit('lit', id)
 }
 const litFrame = computed(() => props.offers.find((o) => o.id === lit.value)?.frame)
-// A name is written along the line of what is chosen, held or pointed at; more would be a thicket.
-const named = computed(() => families.value.filter((f) => f.sizes.length > 1 && (f.frame === litFrame.value || f.sizes.some((o) => o.chosen || o.held))))
+// A name is written along the line of what is pointed at; those of the chosen and the held size stand on the drawing.
+const named = computed(() => families.value.filter((f) => f.sizes.length > 1 && f.frame === litFrame.value))
 const best = computed(() => new Set(props.view.frontier.map((l) => l.id)))
 // Of what nothing beats the first few carry their labels; the rest say theirs when pointed at.
 const foremost = computed(() => new Set(props.view.frontier.slice(0, 3).map((l) => l.id)))
@@ -57,7 +57,16 @@ function along(sizes: SizeOffer[]) {
   const b = list.at(-1)!
   return `M${sx(a.reach_mm) - 5} ${sy(a.stack_mm)}L${sx(b.reach_mm) - 5} ${sy(b.stack_mm)}`
 }
-const labelled = (o: SizeOffer) => o.chosen || o.held || o.frame === litFrame.value || (foremost.value.has(o.id) && !litFrame.value)
+/** The sizes that carry their label: never two so near each other that one would lie over the other. */
+const labels = computed(() => {
+  const rank = (o: SizeOffer) => (o.chosen ? 0 : o.held ? 1 : o.frame === litFrame.value ? 2 : foremost.value.has(o.id) && !litFrame.value ? 3 : 4)
+  const kept: SizeOffer[] = []
+  for (const o of props.offers.filter((p) => rank(p) < 4).sort((a, b) => rank(a) - rank(b))) {
+    const free = kept.every((k) => Math.abs(sx(k.reach_mm) - sx(o.reach_mm)) > 30 || Math.abs(sy(k.stack_mm) - sy(o.stack_mm)) > 15)
+    if (free) kept.push(o)
+  }
+  return new Set(kept.map((o) => o.id))
+})
 /** The arrows go to the next size of the frame, or to the nearest other frame. */
 function move(event: KeyboardEvent, o: SizeOffer) {
   if (event.key === 'h' || event.key === 'H') {
@@ -102,7 +111,7 @@ const words: Record<string, string> = { extreme: 'any stem', workable: 'workable
           <circle r="7" class="touch" />
           <LayerSign v-if="o.chosen || o.held" layer="plan" :hollow="!o.chosen" :size="8" />
           <circle v-else :r="o.verdict === 'out' ? 2 : best.has(o.id) ? 4.4 : 2.8" class="spot" />
-          <text v-if="labelled(o)" x="8" y="11">{{ o.size }}</text>
+          <text v-if="labels.has(o.id)" x="8" y="11">{{ o.size }}</text>
         </g>
       </g>
       <rect :x="PAD.left" :y="PAD.top" :width="W - PAD.left - PAD.right" :height="H - PAD.top - PAD.bottom" class="border" />

@@ -3,6 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 
 import type { BuildView, FramesView, Sheet, SizeOffer } from '@/shared/api/client'
+import Choices from '@/shared/ui/Choices.vue'
 
 import CostLadder from '@/rooms/posts/build/CostLadder.vue'
 import FrameBench from './FrameBench.vue'
@@ -104,7 +105,7 @@ describe('what is looked at', () => {
     await press('steel')
     await press('bags')
     await press('3')
-    await press('the larger')
+    it_.findAllComponents(Choices).find((c) => c.props('label') === 'Between two sizes')!.vm.$emit('pick', 'larger')
     expect(change.mock.calls.map((c) => c[0])).toEqual([
       ...[{ kinds: ['gravel', 'road'] }, { materials: ['steel'] }, { tags: ['bags'] }, { price_most: 3 }].map((at) => ({ do: 'frame.look', at })),
       { do: 'frame.school', question: 'between', school: 'larger' },

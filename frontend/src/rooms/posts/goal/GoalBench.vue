@@ -8,8 +8,10 @@ import { show, showSigned } from '@/shared/units'
 import { useSheet } from '@/rooms/files/useSheet'
 import type { MovedMark } from '@/rooms/files/nudges'
 import { DISCIPLINES } from '@/shared/api/lists'
+import Choices from '@/shared/ui/Choices.vue'
 
 type Use = Schemas['Discipline']['use']
+const USES = Object.entries(DISCIPLINES).map(([value, label]) => ({ value: value as Use, label }))
 const props = defineProps<{ sheet: Sheet }>()
 const store = useSheet()
 const { unit } = useSettings()
@@ -45,9 +47,7 @@ const back = (row: LedgerRow) => store.change({ do: 'goal.as_measured', mark: ro
   </header>
   <section>
     <h2>For</h2>
-    <div class="uses" role="radiogroup" aria-label="Use">
-      <button v-for="(label, name) in DISCIPLINES" :key="name" type="button" role="radio" :aria-checked="goal.discipline === name" class="use" @click="store.change({ do: 'goal.discipline', use: name as Use })">{{ label }}</button>
-    </div>
+    <Choices class="uses" label="Use" large :value="goal.discipline as Use" :options="USES" @pick="(use) => store.change({ do: 'goal.discipline', use })" />
     <p class="quiet small">Sets the stem lengths and the joint angles counted as usual; it moves no mark.</p>
   </section>
   <section v-for="row in known" :key="row.mark" class="nudge" tabindex="0" :aria-label="`${row.label} goal: arrows move it 1 mm, with Shift 5`" @keydown="(e) => key(e, row)">
@@ -78,9 +78,7 @@ header { padding: 16px 24px 12px; border-bottom: 1px solid var(--hair); }
 h1 { font-size: 34px; font-weight: 620; }
 h2 { font-size: 19px; }
 section { padding: 12px 24px; border-bottom: 1px solid var(--hair); }
-.uses { display: flex; flex-wrap: wrap; gap: 6px; margin: 8px 0 6px; }
-.use { height: 32px; padding: 0 11px; border: 1px solid var(--rule); border-radius: 3px; background: none; cursor: pointer; }
-.use[aria-checked='true'] { border-color: var(--ink); background: var(--ink); color: var(--on-ink); font-weight: 620; }
+.uses { margin: 8px 0 6px; }
 .line { display: flex; justify-content: space-between; align-items: baseline; }
 .big { font-size: 30px; font-weight: 560; }
 .axis { display: grid; grid-template-columns: 44px 52px 52px 1fr 52px 52px; gap: 6px; align-items: center; margin: 6px 0; }

@@ -6,6 +6,7 @@ import { useSettings } from '@/shared/settings'
 import { show } from '@/shared/units'
 
 import { useSheet } from '@/rooms/files/useSheet'
+import Choices from '@/shared/ui/Choices.vue'
 
 /** The bike's parts as they stand on the shelves, its bar, and the same position stated in every way. */
 const props = defineProps<{ sheet: Sheet }>()
@@ -26,9 +27,9 @@ const frameId = computed(() => {
 })
 const partId = (name: 'bar' | 'saddle') => parts.value.find((p) => p.part.name === measure.value[name]?.name && (name === 'saddle') === (p.part.kind === 'saddle'))?.id ?? null
 const KINDS = [
-  { kind: 'drop', label: 'Drop' },
-  { kind: 'flat', label: 'Flat or riser' },
-  { kind: 'aero', label: 'Aero' },
+  { value: 'drop', label: 'Drop' },
+  { value: 'flat', label: 'Flat or riser' },
+  { value: 'aero', label: 'Aero' },
 ] as const
 const WAYS = { saddle_height: 'Saddle height', setback: 'Setback', hand_reach: 'Bar, how far', hand_height: 'Bar, how high' } as const
 const ASSUMED: Record<string, string> = {
@@ -40,9 +41,7 @@ const value = (w: Schemas['StatedAs']) => (w.value == null ? '·' : w.unit === '
 
 <template>
   <section class="bike">
-    <div class="kinds" role="radiogroup" aria-label="Bar kind">
-      <button v-for="k in KINDS" :key="k.kind" type="button" role="radio" :aria-checked="sheet.measure!.bar_kind === k.kind" @click="store.change({ do: 'measure.bar_kind', kind: k.kind })">{{ k.label }}</button>
-    </div>
+    <Choices label="Bar kind" large :value="sheet.measure!.bar_kind" :options="KINDS" @pick="(kind) => store.change({ do: 'measure.bar_kind', kind })" />
     <label>Frame on the shelf
       <el-select :model-value="frameId" clearable filterable placeholder="not on the shelf: drawn from what is read" :empty-values="[null, undefined]" aria-label="Frame as it stands" @update:model-value="(v: number | undefined) => store.change({ do: 'measure.frame', size: v ?? null })">
         <el-option v-for="s in frames" :key="s.id" :value="s.id" :label="`${s.size.frame} ${s.size.size}`" />
@@ -71,9 +70,6 @@ const value = (w: Schemas['StatedAs']) => (w.value == null ? '·' : w.unit === '
 .bike { display: grid; gap: 10px; align-content: start; padding: 14px 24px; }
 label { display: grid; gap: 4px; font-weight: 560; }
 h2 { padding-top: 6px; font-size: 16px; }
-.kinds { display: flex; border: 1px solid var(--ink); border-radius: 3px; }
-.kinds button { flex: 1; height: 32px; border: 0; background: none; font-weight: 560; cursor: pointer; }
-.kinds button[aria-checked='true'] { background: var(--ink); color: var(--on-ink); }
 dl { margin: 0; border-top: 1px solid var(--hair); }
 dt { padding-top: 5px; font-weight: 560; }
 dd { display: flex; justify-content: space-between; margin: 0; font-size: 14px; color: var(--quiet); }

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { nextTick, onMounted, ref, watch } from 'vue'
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
 
 import { useSettings } from '@/shared/settings'
 
-import { repeats, titleOf } from './callout'
+import { repeats, soundsLikeAName, titleOf } from './callout'
 import { useCallOut } from './useCallOut'
 
 /** One prompt, large enough to be read at arm's length: type, Enter, next. */
@@ -12,6 +12,9 @@ const emit = defineEmits<{ all: [] }>()
 const call = useCallOut()
 const { unit } = useSettings()
 const input = ref<HTMLInputElement>()
+
+// What is typed as a prompt's name is words, not figures: it shrinks and shows where it leads.
+const naming = computed(() => Boolean(call.prompt && soundsLikeAName(call.draft, call.prompt.unit)))
 
 const focus = () => nextTick(() => (props.phone ? undefined : input.value?.focus()))
 onMounted(focus)
@@ -40,7 +43,7 @@ function onKey(event: KeyboardEvent) {
 </script>
 
 <template>
-  <section v-if="call.prompt" class="entry" :class="{ handheld: phone, words: call.prompt.unit === 'words' }" aria-label="Call-out">
+  <section v-if="call.prompt" class="entry" :class="{ handheld: phone, words: call.prompt.unit === 'words', name: naming }" aria-label="Call-out">
     <h1 id="asked" aria-live="polite">{{ titleOf(call.prompt) }}</h1>
     <p class="hint quiet">{{ call.prompt.hint }}</p>
     <div class="line" :class="{ wrong: call.fault }">
@@ -83,6 +86,9 @@ input:focus { outline: none; }
 .was.adding { font-size: 24px; opacity: 0.8; }
 .words input { height: 64px; font-family: var(--words); font-size: 34px; letter-spacing: 0; }
 .words .was { font-family: var(--words); font-size: 30px; bottom: 12px; }
+/* A name stands as high as the figure did, so that nothing below jumps. */
+.name input { padding-top: 40px; font-family: var(--words); font-size: 34px; letter-spacing: 0; }
+.name .unit { display: none; }
 .fault { padding-top: 6px; color: var(--goal); font-size: 14px; line-height: 1.35; }
 .names { margin: 6px 0 0; padding: 0; list-style: none; columns: 2; }
 .names button { border: 0; background: none; padding: 2px 0; text-align: left; cursor: pointer; }

@@ -17,12 +17,6 @@ const props = defineProps<{ sheet: Sheet }>()
 const call = useCallOut()
 const all = ref(false)
 const panel = ref<'agreement' | 'bike' | 'setups' | 'photos'>('agreement')
-const PANELS = [
-  { name: 'agreement', label: 'Agreement' },
-  { name: 'bike', label: 'The bike' },
-  { name: 'setups', label: 'Set-ups' },
-  { name: 'photos', label: 'Photos' },
-] as const
 onMounted(() => {
   call.begin(props.sheet.id)
   void call.findInstruments()
@@ -41,16 +35,12 @@ watch(() => props.sheet.id, (id) => call.begin(id))
     <Findings :findings="sheet.measure!.findings" />
     <p v-if="sheet.measure!.next && !sheet.measure!.findings.length" class="next"><span class="quiet">Next best</span> <button type="button" class="link" @click="call.jump(sheet.measure!.next!.key)">{{ sheet.measure!.next!.title }}</button> <span class="quiet small">{{ sheet.measure!.next!.says }}</span></p>
     <p v-else-if="sheet.measure!.next" class="next"><span class="quiet small">{{ sheet.measure!.next!.title }}: {{ sheet.measure!.next!.says }}</span> <button type="button" class="link" @click="call.jump(sheet.measure!.next!.key)">Read it</button></p>
-    <div class="panels" role="tablist">
-      <button v-for="p in PANELS" :key="p.name" type="button" role="tab" :aria-selected="panel === p.name" @click="panel = p.name">{{ p.label }}</button>
-    </div>
-    <template v-if="panel === 'agreement'">
-      <LevelPanel :level="sheet.measure!.level" />
-      <AgreementList :lines="sheet.measure!.agreement" :checked="sheet.measure!.checked" />
-    </template>
-    <BikePanel v-else-if="panel === 'bike'" :sheet="sheet" />
-    <SetupsPanel v-else-if="panel === 'setups'" :setups="sheet.measure!.setups" :decided="sheet.measure!.decided" />
-    <PhotosPanel v-else :fit="sheet.id" />
+    <el-tabs v-model="panel" class="panels">
+      <el-tab-pane name="agreement" label="Agreement"><LevelPanel :level="sheet.measure!.level" /><AgreementList :lines="sheet.measure!.agreement" :checked="sheet.measure!.checked" /></el-tab-pane>
+      <el-tab-pane name="bike" label="The bike" lazy><BikePanel :sheet="sheet" /></el-tab-pane>
+      <el-tab-pane name="setups" label="Set-ups" lazy><SetupsPanel :setups="sheet.measure!.setups" :decided="sheet.measure!.decided" /></el-tab-pane>
+      <el-tab-pane name="photos" label="Photos" lazy><PhotosPanel :fit="sheet.id" /></el-tab-pane>
+    </el-tabs>
   </div>
   <PromptsDialog v-model="all" />
 </template>
@@ -66,7 +56,5 @@ watch(() => props.sheet.id, (id) => call.begin(id))
 .next { padding: 9px 24px; border-bottom: 1px solid var(--hair); line-height: 1.35; }
 .link { padding: 0; border: 0; border-bottom: 1px solid var(--ink); background: none; font-weight: 620; cursor: pointer; }
 @media (max-width: 1180px) { .groups { gap: 9px; padding: 0 16px; } .groups button { font-size: 13.5px; } .groups svg { margin-right: 2px; } }
-.panels { display: flex; gap: 20px; padding: 4px 24px 0; border-bottom: 1px solid var(--hair); }
-.panels button { height: 34px; padding: 0; border: 0; border-bottom: 2px solid transparent; background: none; color: var(--quiet); cursor: pointer; }
-.panels button[aria-selected='true'] { border-color: var(--ink); color: var(--ink); font-weight: 620; }
+.panels :deep(.el-tabs__header) { margin: 0; padding: 4px 24px 0; }
 </style>

@@ -44,7 +44,7 @@ const toggle = (name: string) => keep(offered.value.filter((o) => (o.name === na
   <el-dialog v-model="open" :title="choosing ? 'What this house asks' : 'All prompts'" width="760" top="6vh">
     <template v-if="!choosing">
       <div class="bar">
-        <el-input v-model="find" placeholder="find by name" aria-label="Find a prompt" autofocus @keydown.enter="lists[0]?.prompts[0] && go(lists[0].prompts[0].key)" />
+        <el-input v-model="find" placeholder="find by name" aria-label="Find a prompt" autofocus @keydown.esc.stop.prevent="open = false" @keydown.enter="lists[0]?.prompts[0] && go(lists[0].prompts[0].key)" />
         <button type="button" class="press low" @click="choose">What this house asks</button>
       </div>
       <div class="window"><div class="groups">

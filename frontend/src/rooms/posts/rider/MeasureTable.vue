@@ -79,7 +79,6 @@ tr { height: 38px; border-bottom: 1px solid var(--hair); }
 th { width: 82px; text-align: left; font-weight: 420; font-size: 15.5px; line-height: 1.1; }
 .entry { width: 84px; }
 .entry :deep(.word-field) { height: 30px; padding: 0 6px; }
-.entry :deep(.word-field:focus) { position: relative; z-index: 2; width: 150px; text-align: left; }
 .how { padding-left: 10px; font-size: 13px; line-height: 1.2; }
 .range { width: 142px; text-align: right; }
 .bare { max-width: 100%; padding: 0; border: 0; background: none; text-align: left; cursor: pointer; }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { h as draw, ref } from 'vue'
 
 import type { Schemas, Sheet } from '@/shared/api/client'
 
@@ -23,6 +23,9 @@ async function remove(i: number) {
   current.value = null
   await keep(hurts().filter((_, k) => k !== i))
 }
+// How much it hurts is drawn as boxes, not stars.
+const Full = () => draw('i', { class: 'box full' })
+const Empty = () => draw('i', { class: 'box' })
 const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
 </script>
 
@@ -41,9 +44,10 @@ const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
           </template>
           <template v-else><b>{{ h.what }}</b><small>{{ [h.feeling, h.when].filter(Boolean).join(', ') }}</small></template>
         </div>
-        <div class="severity" role="radiogroup" :aria-label="`How much: ${h.severity} of 5`">
-          <button v-for="s in 5" :key="s" type="button" role="radio" :aria-checked="h.severity === s" :aria-label="`${s} of 5`" :class="{ full: s <= h.severity }" @click="change(i, { severity: h.severity === s ? s - 1 : s })" />
-        </div>
+        <el-rate
+          class="severity" :model-value="h.severity" clearable :icons="[Full, Full, Full]" :void-icon="Empty" :aria-label="`How much: ${h.severity} of 5`"
+          @change="(severity: number) => change(i, { severity })"
+        />
       </li>
     </ol>
   </section>
@@ -61,9 +65,9 @@ li { display: grid; grid-template-columns: 22px 1fr auto; gap: 8px; align-items:
 .line b { font-size: 16px; font-weight: 620; line-height: 1.25; }
 .line small { color: var(--quiet); font-size: 13.5px; }
 .line input { width: 100%; height: 30px; padding: 0 6px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); }
-.severity { display: flex; gap: 3px; padding-top: 5px; }
-.severity button { width: 13px; height: 13px; padding: 0; border: 1.4px solid var(--ochre); background: transparent; cursor: pointer; }
-.severity .full { background: var(--ochre); }
+.severity { height: 22px; --el-rate-icon-margin: 3px; --el-rate-icon-size: 13px; }
+.severity :deep(.box) { display: block; width: 13px; height: 13px; border: 1.4px solid var(--ochre); }
+.severity :deep(.full) { background: var(--ochre); }
 .feelings { display: flex; flex-wrap: wrap; gap: 4px 10px; }
 .feelings button { padding: 0 1px; border: 0; border-bottom: 2px solid transparent; background: none; color: var(--quiet); cursor: pointer; }
 .feelings button[aria-pressed='true'] { border-color: var(--ink); color: var(--ink); font-weight: 620; }

@@ -14,7 +14,7 @@ from waymark.core.search.headroom import hand_room
 from waymark.core.search.model import RUNGS
 from waymark.core.search.previews import FrontEnd, Stop, now, spacer_stops, stem_stops
 from waymark.core.units import whole
-from waymark.rooms.files import Facts, shapes
+from waymark.rooms.files import Facts, fact, shapes
 from waymark.rooms.plan import (
     BuildState,
     angles_of,
@@ -43,6 +43,7 @@ from waymark.rooms.posts.goal import discipline
 OUTSIDE = 2
 
 
+@fact(by_value=False)
 def build_view(facts: Facts) -> BuildView | None:
     """The Build post, or ``None`` while no frame and stem are chosen."""
     front, frame, goal, drawn = front_end(facts), chosen_option(facts), plan_goal(facts), drawn_plan(facts)

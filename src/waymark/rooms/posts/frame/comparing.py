@@ -1,4 +1,7 @@
-"""Frame sizes against each other by numbers, never by labels (handbook 4), and against a rider's present bike."""
+"""Frame sizes against each other by numbers, never by labels, and against a rider's present bike.
+
+docs/formulas.md, Frame.
+"""
 
 from __future__ import annotations
 

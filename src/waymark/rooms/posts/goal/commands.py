@@ -49,10 +49,22 @@ class Nudge(Command):
                     f"{-farthest:g} to {farthest:g} mm from where it was measured", f"{there:g}",
                 )  # fmt: skip
             setattr(goal, name, there)
-        return say(
-            "{mark} moved {x} fore, {y} up", mark=Words(SAID[self.mark]),
-            x=Length(self.by_x_mm, signed=True, exact=True), y=Length(self.by_y_mm, signed=True, exact=True),
-        )  # fmt: skip
+        mark, x, y = Words(SAID[self.mark]), self._along(), self._up()
+        if x is not None and y is not None:
+            return say("{mark} {x}, {y}", mark=mark, x=x, y=y)
+        return say("{mark} {way}", mark=mark, way=x or y or say("not moved"))
+
+    def _along(self) -> Said | None:
+        by = Length(abs(self.by_x_mm), exact=True)
+        if self.by_x_mm == 0:
+            return None
+        return say("{by} forward", by=by) if self.by_x_mm > 0 else say("{by} back", by=by)
+
+    def _up(self) -> Said | None:
+        by = Length(abs(self.by_y_mm), exact=True)
+        if self.by_y_mm == 0:
+            return None
+        return say("{by} up", by=by) if self.by_y_mm > 0 else say("{by} down", by=by)
 
 
 class AsMeasured(Command):

@@ -146,6 +146,7 @@ def sketch_frame(
     )  # fmt: skip
 
 
+@fact(by_value=False)
 def bike_picture(facts: Facts) -> Picture:
     """The bike alone, with room about it for dimension lines: what is seen while it is measured."""
     drawn = drawn_now(facts)

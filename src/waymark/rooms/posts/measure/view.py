@@ -57,6 +57,7 @@ ENOUGH_TO_ADVISE = 4
 LEVEL_ENOUGH_DEG = 0.15
 
 
+@fact(by_value=False)
 def measure_view(facts: Facts) -> MeasureView:
     """Everything the post shows."""
     measure, taken, survey = facts.part(MeasureState), measured.taken(facts), measured.surveyed(facts)
