@@ -65,6 +65,7 @@ test: setup browser lint
 bench: setup
 	PYTHONPATH=. $(PY) bench/search.py
 	$(PY) bench/sheet.py
+	$(PY) bench/files.py
 	$(PY) bench/start.py
 
 # How often a slip and a misprint are named rightly: the tables of docs/measuring.md and docs/shelves.md.

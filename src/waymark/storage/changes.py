@@ -16,7 +16,7 @@ from datetime import datetime
 from typing import Any, Generic, TypeVar
 
 from jsonpatch import JsonPatch
-from sqlalchemy import JSON, LargeBinary, String, func, or_, select
+from sqlalchemy import JSON, LargeBinary, String, func, select, union
 from sqlalchemy.orm import Mapped, Session, aliased, mapped_column
 
 from waymark.storage.base import Base, UtcTime
@@ -32,7 +32,7 @@ class ChangeColumns(Base):
     __abstract__ = True
 
     number: Mapped[int] = mapped_column(primary_key=True)
-    came_from: Mapped[int | None] = mapped_column(index=True)
+    came_from: Mapped[int | None]
     restores: Mapped[int | None]
     made_at: Mapped[datetime] = mapped_column(UtcTime)
     by: Mapped[str] = mapped_column(String(80))
@@ -109,9 +109,14 @@ class Line(Generic[Row]):
 
     def about(self, session: Session, owner_id: int, it: OwnerColumns, newest: int = 0) -> list[Row]:
         """The newest changes, the one shown, and those made on it, newest first: one query for all that is told."""
-        m = self.model
-        wanted = or_(m.number > it.head - newest, m.number == it.shown, m.came_from == it.shown)
-        return list(session.scalars(select(m).where(self.owner == owner_id, wanted).order_by(m.number.desc())))
+        m, own = self.model, self.owner == owner_id
+        # Each part by its own index: a long history is not gone through.
+        wanted = union(
+            select(m.number).where(own, m.number > it.head - newest),
+            select(m.number).where(own, m.number == it.shown),
+            select(m.number).where(own, m.came_from == it.shown),
+        )
+        return list(session.scalars(select(m).where(own, m.number.in_(wanted)).order_by(m.number.desc())))
 
     def content(self, session: Session, owner_id: int, number: int) -> Content | None:
         """The content as one change left it, or ``None`` where there is no such change."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from sqlalchemy import ForeignKey, LargeBinary, String
+from sqlalchemy import ForeignKey, Index, LargeBinary, String
 from sqlalchemy.orm import Mapped, mapped_column, relationship
 
 from waymark.rooms.riders import RiderRow
@@ -29,5 +29,6 @@ class FitChangeRow(ChangeColumns):
     """One change of a fit file."""
 
     __tablename__ = "fit_changes"
+    __table_args__ = (Index("ix_fit_changes_fit_id_came_from", "fit_id", "came_from"),)
 
     fit_id: Mapped[int] = mapped_column(ForeignKey("fits.id", ondelete="CASCADE"), primary_key=True)

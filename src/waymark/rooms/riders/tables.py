@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Any
 
-from sqlalchemy import JSON, ForeignKey, String
+from sqlalchemy import JSON, ForeignKey, Index, String
 from sqlalchemy.orm import Mapped, mapped_column
 
 from waymark.storage import ChangeColumns, OwnerColumns, UtcTime
@@ -27,5 +27,6 @@ class RiderChangeRow(ChangeColumns):
     """One change of a rider's record."""
 
     __tablename__ = "rider_changes"
+    __table_args__ = (Index("ix_rider_changes_rider_id_came_from", "rider_id", "came_from"),)
 
     rider_id: Mapped[int] = mapped_column(ForeignKey("riders.id", ondelete="CASCADE"), primary_key=True)

@@ -42,7 +42,7 @@ def _changes(name: str, owner: str, owners: str) -> None:
         sa.Column("steps", sa.JSON, nullable=True),
         sa.Column("whole", sa.LargeBinary, nullable=True),
     )
-    op.create_index(f"ix_{name}_came_from", name, ["came_from"])
+    op.create_index(f"ix_{name}_{owner}_came_from", name, [owner, "came_from"])
 
 
 def _packed(content: Content) -> bytes:
