@@ -56,7 +56,7 @@ browser:
 lint: setup
 	.venv/bin/ruff check .
 	.venv/bin/mypy
-	cd frontend && npx vue-tsc --noEmit && npx eslint . --max-warnings 0
+	cd frontend && npx vue-tsc --noEmit && npm run --silent lint
 
 test: setup browser lint
 	cd frontend && npx vitest run --reporter=dot

@@ -85,8 +85,10 @@ def main() -> None:
         busy = took_ms(other)
         done.set()
         searching.join()
-        print(f"an edit while another file searches {len(sizes) * (COPIES + 1)} sizes: {busy:.0f} ms, quiet {quiet:.0f} ms, "
-              f"{busy / quiet:.1f} times as long")  # fmt: skip
+        print(
+            f"an edit while another file searches {len(sizes) * (COPIES + 1)} sizes: {busy:.0f} ms, quiet {quiet:.0f} ms, "
+            f"{busy / quiet:.1f} times as long"
+        )
         store.close()
 
 

@@ -57,14 +57,14 @@ def a_bike(rng: np.random.Generator) -> tuple[dict[str, Mark], float]:
     s = Mark(rng.uniform(-240, -140), rng.uniform(640, 780))
     clamp = Mark(rng.uniform(420, 520), rng.uniform(560, 700))
     return {
-        "s": s, "nose": s + Mark(rng.uniform(110, 165), rng.uniform(-6, 2)), "clamp": clamp,
+        "s": s,
+        "nose": s + Mark(rng.uniform(110, 165), rng.uniform(-6, 2)),
+        "clamp": clamp,
         "h": clamp + Mark(rng.uniform(60, 110), rng.uniform(-5, 35)),
-    }, float(rng.uniform(255, 290))  # fmt: skip
+    }, float(rng.uniform(255, 290))
 
 
-def reading(
-    name: str, marks: dict[str, Mark], bb_mm: float, rng: np.random.Generator, key: str = ""
-) -> Reading:
+def reading(name: str, marks: dict[str, Mark], bb_mm: float, rng: np.random.Generator, key: str = "") -> Reading:
     """One reading with the house's noise."""
     sight = SIGHTED[name]
     places = {"bb": ORIGIN, **marks}
@@ -89,15 +89,11 @@ def worst(readings: Sequence[Reading]) -> tuple[str | None, bool]:
     return first.reading.key, not first.not_told_from
 
 
-def with_next(
-    readings: list[Reading], marks: dict[str, Mark], bb: float, rng: np.random.Generator
-) -> list[Reading]:
+def with_next(readings: list[Reading], marks: dict[str, Mark], bb: float, rng: np.random.Generator) -> list[Reading]:
     """The set with the one reading more that the survey asks for."""
     have = {r.key for r in readings}
     candidates = [
-        reading(n, marks, bb, rng)
-        for n in SIGHTED
-        if {*SIGHTED[n].end.split()} <= {*WANTED, "bb"} and n not in have
+        reading(n, marks, bb, rng) for n in SIGHTED if {*SIGHTED[n].end.split()} <= {*WANTED, "bb"} and n not in have
     ]
     candidates += [reading(n, marks, bb, rng, f"{n}#2") for n in have]
     found, _ = judge_readings(readings)
@@ -121,17 +117,24 @@ def rates(names: Sequence[str], sets: int, seed: int = 7) -> Rates:
         large = 8 <= abs(by) / clean[i].sigma <= 16
         later, later_alone = worst(with_next(bad, marks, bb, rng))
         count.update(
-            named=right, alone=right and alone, wrong=said is not None and not right, large=large,
-            large_named=large and right, after=later == clean[i].key,
+            named=right,
+            alone=right and alone,
+            wrong=said is not None and not right,
+            large=large,
+            large_named=large and right,
+            after=later == clean[i].key,
             after_alone=later == clean[i].key and later_alone,
-        )  # fmt: skip
+        )
     share = 100 / sets
     return Rates(
-        named=count["named"] * share, alone=count["alone"] * share,
-        named_large=100 * count["large_named"] / max(1, count["large"]), wrong=count["wrong"] * share,
-        false_alarm=count["alarm"] * share, named_after_next=count["after"] * share,
+        named=count["named"] * share,
+        alone=count["alone"] * share,
+        named_large=100 * count["large_named"] / max(1, count["large"]),
+        wrong=count["wrong"] * share,
+        false_alarm=count["alarm"] * share,
+        named_after_next=count["after"] * share,
         alone_after_next=count["after_alone"] * share,
-    )  # fmt: skip
+    )
 
 
 def main() -> None:

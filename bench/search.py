@@ -32,12 +32,20 @@ def shelf() -> tuple[Shelf, list[BarOption]]:
     for i in range(SIZES):
         stack = rng.uniform(470, 680)
         frames.append(
-            FrameOption(f"f{i}", "", stack, 0.55 * stack + rng.uniform(55, 115), round(rng.uniform(64, 74), 1),
-                        rng.choice([5, 8, 15]), rng.choice([20, 25, 30, 35, 40]), 73.5, 500, 27.2)
-        )  # fmt: skip
-    combinations = [
-        (le, an) for le in range(35, 150, 5) for an in (-35, -25, -17, -12, -10, -8, -6, 0, 17, 30)
-    ]
+            FrameOption(
+                f"f{i}",
+                "",
+                stack,
+                0.55 * stack + rng.uniform(55, 115),
+                round(rng.uniform(64, 74), 1),
+                rng.choice([5, 8, 15]),
+                rng.choice([20, 25, 30, 35, 40]),
+                73.5,
+                500,
+                27.2,
+            )
+        )
+    combinations = [(le, an) for le in range(35, 150, 5) for an in (-35, -25, -17, -12, -10, -8, -6, 0, 17, 30)]
     rng.shuffle(combinations)
     stems = [
         StemOption(f"s{i}", "", le, an, rng.choice([38, 40, 42]), bar_clamp_mm=31.8 if i % 4 else 35.0)
@@ -48,8 +56,9 @@ def shelf() -> tuple[Shelf, list[BarOption]]:
         x, y = rng.uniform(60, 100), rng.uniform(-5, 25)
         places = tuple(
             Place(Mark(x + i * 2.5 + j - 6, y + j * 2.2 - i * 0.8 - 4), effort=abs(i - 2) + abs(j - 2))
-            for i in range(5) for j in range(5)
-        )  # fmt: skip
+            for i in range(5)
+            for j in range(5)
+        )
         bars.append(BarOption(f"b{b}", "", 31.8 if b % 5 else 35.0, places[:PLACES], preference=b // 10))
     return Shelf(tuple(frames), tuple(stems), (2.5, 5, 10, 20)), bars
 
@@ -83,9 +92,7 @@ def large(goal: Goal) -> None:
         for i, t in enumerate(tried)
     )
     print(f"{SIZES} sizes × {STEMS} stems both ways × every pile × {BARS} bars × {PLACES} places")
-    print(
-        f"exact search        {exact * 1000:10.0f} ms, {memory:.0f} MB, {(picks.miss < 5).sum()} sizes within 5 mm"
-    )
+    print(f"exact search        {exact * 1000:10.0f} ms, {memory:.0f} MB, {(picks.miss < 5).sum()} sizes within 5 mm")
     print(f"every build tried   {brute / 3600:10.1f} hours (from {TRIED} sizes with {TRIED_BARS} bars)")
     print(f"ratio               {brute / exact:10.0f} times faster, {same} of {TRIED} answers the same")
 
@@ -104,8 +111,10 @@ def demo(goal: Goal) -> None:
         wanted,
     )
     whole = timed(lambda: search_whole(kept, goal, Reference(63, 610, 195)), 5)
-    print(f"demo shelves        {whole * 1000:10.0f} ms: {len(kept.frames)} sizes, {len(kept.bars)} bars, "
-          f"{len(kept.cockpits)} one-piece combinations, room and frontier with it")  # fmt: skip
+    print(
+        f"demo shelves        {whole * 1000:10.0f} ms: {len(kept.frames)} sizes, {len(kept.bars)} bars, "
+        f"{len(kept.cockpits)} one-piece combinations, room and frontier with it"
+    )
 
 
 def machine() -> float:

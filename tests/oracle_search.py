@@ -103,9 +103,33 @@ def every_build(frame: FrameOption, shelf: Shelf, goal: Goal, bars: Sequence[Bar
                                 frame, cover, height, stem.length_mm, angle, stem.clamp_height_mm, off
                             )
                             miss = miss_of(goal, away)
-                            order = (rank, tall, bar.preference, place.effort, b, p, round(miss, 9), c, height, over, i)
+                            order = (
+                                rank,
+                                tall,
+                                bar.preference,
+                                place.effort,
+                                b,
+                                p,
+                                round(miss, 9),
+                                c,
+                                height,
+                                over,
+                                i,
+                            )
                             yield Build(
-                                i, over, cover, height, b, p, -away.real, -away.imag, miss, rank, tall, points, order
+                                i,
+                                over,
+                                cover,
+                                height,
+                                b,
+                                p,
+                                -away.real,
+                                -away.imag,
+                                miss,
+                                rank,
+                                tall,
+                                points,
+                                order,
                             )
 
 
@@ -116,9 +140,7 @@ def nearest(frame: FrameOption, shelf: Shelf, goal: Goal, bars: Sequence[BarOpti
     if inside:
         least = min(b.miss_mm for b in inside)
         return min((b for b in inside if b.miss_mm <= least + TIE_MM + SAME), key=lambda b: b.order)
-    return min(
-        builds, key=lambda b: (b.order[6], *b.order[2:6], b.order[1], *b.order[7:]), default=None
-    )
+    return min(builds, key=lambda b: (b.order[6], *b.order[2:6], b.order[1], *b.order[7:]), default=None)
 
 
 def cleanest(frame: FrameOption, shelf: Shelf, goal: Goal, bar: BarOption) -> Build | None:
@@ -141,9 +163,7 @@ def one_piece(frame: FrameOption, listed: Sequence[CockpitOption], goal: Goal) -
         for j, place in enumerate(c.places):
             for height in sums(c.spacers_mm, frame.spacer_limit_mm):
                 off = complex(place.off.x_mm, place.off.y_mm)
-                away = wanted - hand_at(
-                    frame, frame.cover_mm, height, c.length_mm, c.angle_deg, c.clamp_height_mm, off
-                )
+                away = wanted - hand_at(frame, frame.cover_mm, height, c.length_mm, c.angle_deg, c.clamp_height_mm, off)
                 miss, t = miss_of(goal, away), goal.tolerance
                 inside = abs(away.real) <= t.hand_x_mm + SAME and abs(away.imag) <= t.hand_y_mm + SAME
                 made.append((inside, miss, (rank_of(goal, c.length_mm), place.effort, round(miss, 9), height, i, j)))
@@ -155,7 +175,9 @@ def one_piece(frame: FrameOption, listed: Sequence[CockpitOption], goal: Goal) -
     return best[4], best[5], best[3]
 
 
-def hood_at(bar: tuple[float, float, float, float], lever: tuple[float, float, float], arc: float, turn: float) -> complex:
+def hood_at(
+    bar: tuple[float, float, float, float], lever: tuple[float, float, float], arc: float, turn: float
+) -> complex:
     """The hood of a drop bar (reach, bend radius, ramp fall, tops' rise) with a lever (forward, out, slope) at ``arc``.
 
     The ramp runs straight from the tops' end and meets the bend where the bend falls as the ramp does; then along

@@ -6,9 +6,13 @@ from waymark.core.callout import Known, Leans, Taken
 from waymark.rooms.posts.measure.state import KEYS, Heard, ReadingState
 
 LEANS = Leans(
-    crank=Known(170, 0.3, "read"), seat_angle=Known(73.5, 0.5, "part"), nose_to_s=Known(150, 15, "assumed"),
-    off_ahead=Known(84, 20, "assumed"), off_above=Known(8, 15, "assumed"), bb_height=Known(270, 12, "assumed"),
-)  # fmt: skip
+    crank=Known(170, 0.3, "read"),
+    seat_angle=Known(73.5, 0.5, "part"),
+    nose_to_s=Known(150, 15, "assumed"),
+    off_ahead=Known(84, 20, "assumed"),
+    off_above=Known(8, 15, "assumed"),
+    bb_height=Known(270, 12, "assumed"),
+)
 
 
 def taken(**read: float | tuple[float, ...]) -> dict[str, Taken]:

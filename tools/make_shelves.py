@@ -143,34 +143,70 @@ def size_of(family: Family, i: int, labels: list[str]) -> FrameSize:
         "chainstay_mm": family.stay,
     }
     if family.kink:
-        known |= {"seat_angle_effective_deg": effective, "effective_at_mm": 700}  # fmt: skip
+        known |= {"seat_angle_effective_deg": effective, "effective_at_mm": 700}
     v = derive(known).values
     radius = family.bead / 2 + family.tyre
     stack, front = round(v["stack_mm"]), round(v["front_centre_mm"])
     g = FrameGeometry(
-        stack_mm=stack, reach_mm=v["reach_mm"], head_angle_deg=head, seat_angle_deg=seat, seat_tube_mm=tube,
-        head_tube_mm=v["head_tube_mm"], fork_length_mm=family.fork, fork_offset_mm=family.offset,
-        bb_drop_mm=family.drop, chainstay_mm=family.stay, front_centre_mm=front, wheel_radius_mm=radius,
-    )  # fmt: skip
+        stack_mm=stack,
+        reach_mm=v["reach_mm"],
+        head_angle_deg=head,
+        seat_angle_deg=seat,
+        seat_tube_mm=tube,
+        head_tube_mm=v["head_tube_mm"],
+        fork_length_mm=family.fork,
+        fork_offset_mm=family.offset,
+        bb_drop_mm=family.drop,
+        chainstay_mm=family.stay,
+        front_centre_mm=front,
+        wheel_radius_mm=radius,
+    )
     middle = g.seat_tube_top.toward(g.head_top, 0.45)
     over = middle.y_mm - g.ground_y_mm if family.step_through is None else family.step_through + 60
     return FrameSize(
-        frame=family.name, kind=family.kind, material=family.material, size=labels[i],
-        source="invented", dated="2026-03", price_band=family.price, tags=family.tags, owned=family.owned,
+        frame=family.name,
+        kind=family.kind,
+        material=family.material,
+        size=labels[i],
+        source="invented",
+        dated="2026-03",
+        price_band=family.price,
+        tags=family.tags,
+        owned=family.owned,
         in_stock=family.in_stock,
         chart=FrameChart(
-            stack_mm=stack, reach_mm=v["reach_mm"], head_angle_deg=head, seat_angle_deg=seat,
-            seat_tube_mm=tube, head_tube_mm=v["head_tube_mm"], ett_mm=round(v["ett_mm"]),
-            fork_length_mm=family.fork, fork_offset_mm=family.offset, bb_drop_mm=family.drop,
-            chainstay_mm=family.stay, front_centre_mm=front, wheelbase_mm=round(v["wheelbase_mm"]),
-            bead_mm=family.bead, tyre_mm=family.tyre, cover_mm=family.cover, spacer_limit_mm=family.limit,
-            post_diameter_mm=family.post, least_insertion_mm=80, greatest_insertion_mm=min(450, tube - 110),
+            stack_mm=stack,
+            reach_mm=v["reach_mm"],
+            head_angle_deg=head,
+            seat_angle_deg=seat,
+            seat_tube_mm=tube,
+            head_tube_mm=v["head_tube_mm"],
+            ett_mm=round(v["ett_mm"]),
+            fork_length_mm=family.fork,
+            fork_offset_mm=family.offset,
+            bb_drop_mm=family.drop,
+            chainstay_mm=family.stay,
+            front_centre_mm=front,
+            wheelbase_mm=round(v["wheelbase_mm"]),
+            bead_mm=family.bead,
+            tyre_mm=family.tyre,
+            cover_mm=family.cover,
+            spacer_limit_mm=family.limit,
+            post_diameter_mm=family.post,
+            least_insertion_mm=80,
+            greatest_insertion_mm=min(450, tube - 110),
             seat_angle_effective_deg=effective if family.kink else None,
-            effective_at_mm=700 if family.kink else None, upper_bearing_mm=family.bearing,
-            cockpits=family.cockpits, system_mass_kg=family.mass, crank_least_mm=160,
-            crank_greatest_mm=180, standover_mm=round(over), standover_ahead_mm=round(middle.x_mm), step_through_mm=family.step_through,
+            effective_at_mm=700 if family.kink else None,
+            upper_bearing_mm=family.bearing,
+            cockpits=family.cockpits,
+            system_mass_kg=family.mass,
+            crank_least_mm=160,
+            crank_greatest_mm=180,
+            standover_mm=round(over),
+            standover_ahead_mm=round(middle.x_mm),
+            step_through_mm=family.step_through,
         ),
-    )  # fmt: skip
+    )
 
 
 def stems() -> list[Part]:
@@ -199,12 +235,19 @@ def stems() -> list[Part]:
     )
     return [
         StemPart(
-            name=f"{name} {length}", length_mm=length, angle_deg=angle, clamp_height_mm=high,
-            bar_clamp_mm=clamp, both_ways=both, rung="small part", price_band=price,
+            name=f"{name} {length}",
+            length_mm=length,
+            angle_deg=angle,
+            clamp_height_mm=high,
+            bar_clamp_mm=clamp,
+            both_ways=both,
+            rung="small part",
+            price_band=price,
             in_stock=(name, length) not in {("Plumb", 100), ("Shim", 95)},
         )
-        for name, angle, clamp, high, lengths, both, price in ranges for length in lengths
-    ]  # fmt: skip
+        for name, angle, clamp, high, lengths, both, price in ranges
+        for length in lengths
+    ]
 
 
 def drop_bars() -> list[Part]:
@@ -219,12 +262,24 @@ def drop_bars() -> list[Part]:
     )  # fmt: skip
     return [
         DropBarPart(
-            name=f"{name} {width // 10}", width_mm=width, drops_width_mm=width + flare if flare else None, reach_mm=reach,
-            drop_mm=drop, bend_radius_mm=radius, ramp_deg=ramp, drop_end_deg=end, lever_arc_deg=arc, lever_forward_mm=20,
-            lever_out_mm=26, lever_slope_deg=24, bar_clamp_mm=clamp, price_band=3,
+            name=f"{name} {width // 10}",
+            width_mm=width,
+            drops_width_mm=width + flare if flare else None,
+            reach_mm=reach,
+            drop_mm=drop,
+            bend_radius_mm=radius,
+            ramp_deg=ramp,
+            drop_end_deg=end,
+            lever_arc_deg=arc,
+            lever_forward_mm=20,
+            lever_out_mm=26,
+            lever_slope_deg=24,
+            bar_clamp_mm=clamp,
+            price_band=3,
         )
-        for name, reach, drop, radius, ramp, end, arc, flare, clamp, widths in rows for width in widths
-    ]  # fmt: skip
+        for name, reach, drop, radius, ramp, end, arc, flare, clamp, widths in rows
+        for width in widths
+    ]
 
 
 def flat_bars() -> list[Part]:
@@ -238,11 +293,19 @@ def flat_bars() -> list[Part]:
     )  # fmt: skip
     return [
         FlatBarPart(
-            name=name, width_mm=width, rise_mm=rise, sweep_deg=sweep, upsweep_deg=up, bend_at_mm=bend,
-            bar_clamp_mm=clamp, hand_inset_mm=55, trim_to_mm=width - 60, price_band=2,
+            name=name,
+            width_mm=width,
+            rise_mm=rise,
+            sweep_deg=sweep,
+            upsweep_deg=up,
+            bend_at_mm=bend,
+            bar_clamp_mm=clamp,
+            hand_inset_mm=55,
+            trim_to_mm=width - 60,
+            price_band=2,
         )
         for name, width, rise, sweep, up, bend, clamp in rows
-    ]  # fmt: skip
+    ]
 
 
 def cockpits() -> list[Part]:
@@ -267,17 +330,30 @@ def cockpits() -> list[Part]:
     )  # fmt: skip
     return [
         CockpitPart(
-            name=name, angle_deg=angle, reach_mm=reach, drop_mm=drop, bend_radius_mm=radius, ramp_deg=ramp,
-            drop_end_deg=5, lever_arc_deg=arc, lever_forward_mm=20, lever_out_mm=26, lever_slope_deg=24, clamp_height_mm=42,
+            name=name,
+            angle_deg=angle,
+            reach_mm=reach,
+            drop_mm=drop,
+            bend_radius_mm=radius,
+            ramp_deg=ramp,
+            drop_end_deg=5,
+            lever_arc_deg=arc,
+            lever_forward_mm=20,
+            lever_out_mm=26,
+            lever_slope_deg=24,
+            clamp_height_mm=42,
             # Makers pair long stems with wide bars: the narrowest bar misses the longest stem, the widest the shortest.
             listed=[
-                f"{length}/{width}" for length in range(lengths[0], lengths[1] + 1, 10) for width in widths
+                f"{length}/{width}"
+                for length in range(lengths[0], lengths[1] + 1, 10)
+                for width in widths
                 if (length, width) not in {(lengths[1], widths[0]), (lengths[0], widths[-1])}
             ],
-            spacers_mm=list(spacers), price_band=5,
+            spacers_mm=list(spacers),
+            price_band=5,
         )
         for name, angle, reach, drop, radius, ramp, arc, lengths, widths, spacers in rows
-    ]  # fmt: skip
+    ]
 
 
 def aero_and_controls() -> list[Part]:
@@ -296,23 +372,46 @@ def aero_and_controls() -> list[Part]:
     covers = ((3, 52), (5, 52), (8, 52), (15, 52), (20, 52), (5, 44), (12, 44))
     return [
         *(AeroBarPart(name=n, pad_fore_aft_mm=list(x), pad_stacks_mm=list(y), bar_clamp_mm=c) for n, x, y, c in aero),
-        *(LeverPart(name=n, lever_forward_mm=f, lever_out_mm=o, lever_slope_deg=k, blade_least_mm=a, blade_greatest_mm=b) for n, f, o, k, a, b in levers),
+        *(
+            LeverPart(
+                name=n,
+                lever_forward_mm=f,
+                lever_out_mm=o,
+                lever_slope_deg=k,
+                blade_least_mm=a,
+                blade_greatest_mm=b,
+            )
+            for n, f, o, k, a, b in levers
+        ),
         *(GripPart(name=n, length_mm=length, diameter_mm=d) for n, length, d in grips),
         *(CoverPart(name=f"Lid {h} for {b}", height_mm=h, bearing_mm=b, rung="small part") for h, b in covers),
-    ]  # fmt: skip
+    ]
 
 
 def seats() -> list[Part]:
     """Posts in four diameters, droppers among them, and saddles."""
     posts: list[Part] = [
-        PostPart(name=f"Mast {d:g} {length} {'back ' + str(back) if back else 'straight'}", length_mm=length,
-                 setback_mm=back, diameter_mm=d, least_insertion_mm=90)
-        for d in (27.2, 30.9, 31.6, 34.9) for length, back in ((350, 0), (400, 0), (400, 20))
-    ]  # fmt: skip
+        PostPart(
+            name=f"Mast {d:g} {length} {'back ' + str(back) if back else 'straight'}",
+            length_mm=length,
+            setback_mm=back,
+            diameter_mm=d,
+            least_insertion_mm=90,
+        )
+        for d in (27.2, 30.9, 31.6, 34.9)
+        for length, back in ((350, 0), (400, 0), (400, 20))
+    ]
     posts += [
-        PostPart(name=f"Ebb {d:g} {travel}", length_mm=travel + 290, diameter_mm=d, least_insertion_mm=110, travel_mm=travel)
-        for d in (30.9, 31.6) for travel in (125, 150, 180)
-    ]  # fmt: skip
+        PostPart(
+            name=f"Ebb {d:g} {travel}",
+            length_mm=travel + 290,
+            diameter_mm=d,
+            least_insertion_mm=110,
+            travel_mm=travel,
+        )
+        for d in (30.9, 31.6)
+        for travel in (125, 150, 180)
+    ]
     posts.append(
         PostPart(
             name="Mast 27.2 350 forward",
@@ -343,12 +442,14 @@ def feet() -> list[Part]:
     cranks: list[Part] = [
         CrankPart(name=f"{name} {length:g}", length_mm=length, q_mm=q, rings=list(rings))
         for name, q, rings, lengths in (
-            ("Ketch", 146, (50, 34), (165, 167.5, 170, 172.5, 175)), ("Yawl", 150, (46, 30), (160, 165, 170, 175)),
-            ("Lugger", 172, (32,), (155, 165, 170, 175)), ("Coble Long", 150, (50, 34), (177.5, 180, 185)),
+            ("Ketch", 146, (50, 34), (165, 167.5, 170, 172.5, 175)),
+            ("Yawl", 150, (46, 30), (160, 165, 170, 175)),
+            ("Lugger", 172, (32,), (155, 165, 170, 175)),
+            ("Coble Long", 150, (50, 34), (177.5, 180, 185)),
             ("Coble Short", 150, (46, 30), (145, 150, 155)),
         )
         for length in lengths
-    ]  # fmt: skip
+    ]
     pedals = (
         ("Kelp", True, 11, 0, 60, 6),
         ("Kelp Wide", True, 11, 4, 60, 6),
@@ -365,18 +466,20 @@ def feet() -> list[Part]:
     )
     return [
         *cranks,
-        *(PedalPart(name=n, clipped=c, stack_mm=s, axle_extra_mm=x, platform_mm=p, float_deg=f) for n, c, s, x, p, f in pedals),
+        *(
+            PedalPart(name=n, clipped=c, stack_mm=s, axle_extra_mm=x, platform_mm=p, float_deg=f)
+            for n, c, s, x, p, f in pedals
+        ),
         *(CleatPart(name=n, stack_mm=s, fore_aft_mm=a, sideways_mm=b, float_deg=f) for n, s, a, b, f in cleats),
         *(ShoePart(name=n, sole_mm=s, aft_least_mm=a, aft_greatest_mm=b, recessed=r) for n, s, a, b, r in shoes),
-    ]  # fmt: skip
+    ]
 
 
 def main() -> None:
     """Write both files."""
     frames = [size_of(f, i, f.labels.split()) for f in FAMILIES for i in range(len(f.labels.split()))]
     spacers: list[Part] = [
-        SpacerPart(name=f"Ring {h:g}", height_mm=h, rung="small part", price_band=1)
-        for h in (2.5, 5, 10, 15, 20)
+        SpacerPart(name=f"Ring {h:g}", height_mm=h, rung="small part", price_band=1) for h in (2.5, 5, 10, 15, 20)
     ]
     parts = [
         *stems(), *spacers, *drop_bars(), *flat_bars(), *cockpits(), *aero_and_controls(), *seats(), *feet(),

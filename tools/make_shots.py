@@ -77,9 +77,7 @@ def main() -> None:
         page.get_by_label("Frame", exact=True).fill("Tillow Fen")
         page.locator(".mapping").wait_for()
         take_now(page, "paste")
-        phone = browser.new_context(
-            viewport={"width": 390, "height": 844}, reduced_motion="reduce"
-        ).new_page()
+        phone = browser.new_context(viewport={"width": 390, "height": 844}, reduced_motion="reduce").new_page()
         phone.goto(f"{room.url}/fits/3/measure")
         phone.get_by_role("button", name="All ").click()
         phone.get_by_role("button", name="Saddle mark to drops, right").click()

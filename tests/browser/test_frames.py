@@ -43,9 +43,7 @@ def test_from_a_pasted_chart_to_a_build(demo_room: Room, page: Page) -> None:
     expect(mapping.get_by_label("Stack (cm) is taken for")).to_have_value("stack_mm")
     expect(mapping.get_by_label("Bar width is taken for")).to_have_value("")
     expect(mapping.get_by_label("unit of Stack (cm)")).to_have_value("cm")
-    expect(page.locator(".audit li")).to_contain_text(
-        re.compile(r"M likely effective top tube")
-    )
+    expect(page.locator(".audit li")).to_contain_text(re.compile(r"M likely effective top tube"))
     page.get_by_label("The chart as it stands on the page").fill(a_chart())
     page.get_by_label("The chart as it stands on the page").blur()
     expect(page.get_by_text("What can be checked agrees")).to_be_visible()

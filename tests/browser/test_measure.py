@@ -180,9 +180,7 @@ def test_photos_are_kept_and_taken_out(demo_room: Room, page: Page) -> None:
         {"name": "a.png", "mimeType": "image/png", "buffer": out.getvalue()}
     )
     expect(page.get_by_role("img", name="left side")).to_be_visible()
-    page.locator('input[type="file"]').set_input_files(
-        {"name": "b.png", "mimeType": "image/png", "buffer": b"no"}
-    )
+    page.locator('input[type="file"]').set_input_files({"name": "b.png", "mimeType": "image/png", "buffer": b"no"})
     expect(page.get_by_role("alert")).to_contain_text("b.png: This is no picture")
     page.get_by_role("button", name="Take out").click()
     expect(page.get_by_role("img", name="left side")).to_have_count(0)
@@ -236,9 +234,7 @@ def test_a_rider_is_erased_only_by_name(demo_room: Room, page: Page) -> None:
 @pytest.fixture
 def phone(chromium: Browser) -> Iterator[Page]:
     """A phone's window."""
-    context = chromium.new_context(
-        viewport={"width": 390, "height": 844}, has_touch=True, reduced_motion="reduce"
-    )
+    context = chromium.new_context(viewport={"width": 390, "height": 844}, has_touch=True, reduced_motion="reduce")
     yield context.new_page()
     context.close()
 
@@ -268,9 +264,7 @@ def test_a_suspect_is_settled_on_a_phone_and_axe_is_content(demo_room: Room, pho
     expect(finding).to_contain_text("With 3 and 9 swapped it is 493")
     phone.evaluate(AXE.read_text(encoding="utf-8"))
     found = phone.evaluate("axe.run(document, {resultTypes: ['violations']}).then((r) => r.violations)")
-    assert [
-        f"{v['id']}: {v['nodes'][0]['html'][:120]}" for v in found if v["impact"] in ("serious", "critical")
-    ] == []
+    assert [f"{v['id']}: {v['nodes'][0]['html'][:120]}" for v in found if v["impact"] in ("serious", "critical")] == []
     finding.get_by_role("button", name="Use 493").tap()
     expect(finding).to_have_count(0)
     keep = phone.get_by_role("button", name="Keep").bounding_box()

@@ -28,9 +28,7 @@ def at(room: Room, rider: str, post: str) -> str:
     return f"{room.url}/fits/{FILES[rider]}/{post}"
 
 
-def test_two_windows_meet_and_both_versions_are_offered(
-    demo_room: Room, page: Page, window: BrowserContext
-) -> None:
+def test_two_windows_meet_and_both_versions_are_offered(demo_room: Room, page: Page, window: BrowserContext) -> None:
     other = window.new_page()
     for one in (page, other):
         one.goto(at(demo_room, "Tamsin Orre", "goal"))
@@ -161,9 +159,7 @@ def test_the_first_load_is_small(demo_room: Room, page: Page) -> None:
     def weigh(url: str) -> bool:
         return "/assets/" in url and not url.endswith(".woff2")
 
-    page.on(
-        "requestfinished", lambda r: sizes.append(r.sizes()["responseBodySize"]) if weigh(r.url) else None
-    )
+    page.on("requestfinished", lambda r: sizes.append(r.sizes()["responseBodySize"]) if weigh(r.url) else None)
     page.goto(at(demo_room, "Tamsin Orre", "frame"))
     expect(page.locator("[data-line]").first).to_be_visible()
     assert 50_000 < sum(sizes) < 300_000

@@ -65,9 +65,7 @@ def test_storage_knows_no_room() -> None:
 def test_devices_know_only_the_core() -> None:
     for file in modules(SRC / "devices"):
         for name in imported(file):
-            assert not name.startswith("waymark") or name.startswith(("waymark.core", "waymark.devices")), (
-                file
-            )
+            assert not name.startswith("waymark") or name.startswith(("waymark.core", "waymark.devices")), file
 
 
 def test_rooms_know_neither_web_nor_cli() -> None:
@@ -101,6 +99,14 @@ def test_no_file_grows_past_reading() -> None:
     assert {name for name in long if not name.endswith(".d.ts")} == set()
 
 
+def test_no_line_is_too_long_to_read() -> None:
+    made = {"generated.d.ts", "lists.ts"}
+    for kind in ("vue", "ts", "css"):
+        for file in ROOT.joinpath("frontend/src").rglob(f"*.{kind}"):
+            if file.name not in made:
+                assert max(map(len, file.read_text(encoding="utf-8").splitlines()), default=0) <= 124, file
+
+
 def test_public_core_says_what_it_does() -> None:
     silent = []
     for file in modules(SRC / "core"):
@@ -115,9 +121,7 @@ def test_public_core_says_what_it_does() -> None:
 
 
 def test_the_client_is_made_from_todays_interface() -> None:
-    assert json.loads((DOCS / "openapi.json").read_text(encoding="utf-8")) == json.loads(
-        waymark("openapi").stdout
-    )
+    assert json.loads((DOCS / "openapi.json").read_text(encoding="utf-8")) == json.loads(waymark("openapi").stdout)
 
 
 def test_the_file_schema_is_todays() -> None:
@@ -155,9 +159,7 @@ def test_every_prompt_is_documented(name: str) -> None:
     assert f"`{name}`" in page("measuring.md")
 
 
-@pytest.mark.parametrize(
-    "way", [w.name for w in (*HEIGHT_WAYS, *SETBACK_WAYS, *HAND_HEIGHT_WAYS, *HAND_REACH_WAYS)]
-)
+@pytest.mark.parametrize("way", [w.name for w in (*HEIGHT_WAYS, *SETBACK_WAYS, *HAND_HEIGHT_WAYS, *HAND_REACH_WAYS)])
 def test_every_way_of_stating_is_documented(way: str) -> None:
     assert f"`{way}`" in page("formulas.md")
 
@@ -171,7 +173,10 @@ def test_references_lead_somewhere() -> None:
         for names in re.findall(r"docs/formulas\.md, ((?:[A-Z][a-z ]+)(?:; [A-Z][a-z ]+)*)", text):
             for name in names.split("; "):
                 cited += 1
-                assert any(name.strip() == h or name.startswith(f"{h} ") or name == h for h in headings), (file, name)
+                assert any(name.strip() == h or name.startswith(f"{h} ") or name == h for h in headings), (
+                    file,
+                    name,
+                )
     assert cited > 60
 
 

@@ -21,9 +21,7 @@ from waymark.core.survey.model import BB, Kind, linear
 WANTED = ("s", "nose", "clamp", "h")
 
 
-def independent(
-    readings: list[Reading], start: dict[str, Mark], bb_mm: float
-) -> tuple[dict[str, Mark], float]:
+def independent(readings: list[Reading], start: dict[str, Mark], bb_mm: float) -> tuple[dict[str, Mark], float]:
     """The same weighted squares by another solver, begun at ``start``: its marks and their squares."""
     names = sorted(start)
 
@@ -161,9 +159,7 @@ def candidates(*have: str) -> list[Reading]:
     return [reading(n, marks, bb, rng) for n in CLASSES["21 / 12"] if n not in have]
 
 
-def the_set(
-    names: tuple[str, ...], seed: int = 5
-) -> tuple[list[Reading], dict[str, Mark], float, np.random.Generator]:
+def the_set(names: tuple[str, ...], seed: int = 5) -> tuple[list[Reading], dict[str, Mark], float, np.random.Generator]:
     """A clean set of readings of one bike."""
     rng = np.random.default_rng(seed)
     marks, bb = a_bike(rng)
@@ -175,8 +171,7 @@ def test_the_drop_is_the_one_that_taking_the_reading_brings() -> None:
     found = adjust(read)
     extra = reading("clamp_ahead", marks, bb, rng)
     design_before, design_after = (
-        np.trace(np.array(p.covariance))
-        for p in (found.points["clamp"], adjust([*read, extra]).points["clamp"])
+        np.trace(np.array(p.covariance)) for p in (found.points["clamp"], adjust([*read, extra]).points["clamp"])
     )
     (said,) = advise(found, read, [extra], ["clamp"])
     # No case of a slip weighs much in a clean set, so the drop is nearly that of the adjustment itself.
@@ -231,9 +226,7 @@ def test_the_cases_reading_by_reading_are_those_of_adjusting_without_it() -> Non
 # --- the rates (docs/measuring.md) ----------------------------------------------------------------------
 
 
-@pytest.mark.parametrize(
-    ("label", "named", "alone"), [("12 / 3", 30, 17), ("16 / 7", 70, 65), ("21 / 12", 85, 80)]
-)
+@pytest.mark.parametrize(("label", "named", "alone"), [("12 / 3", 30, 17), ("16 / 7", 70, 65), ("21 / 12", 85, 80)])
 def test_slips_are_named_at_the_published_rates(label: str, named: float, alone: float) -> None:
     found = rates(CLASSES[label], 150)
     assert found.named >= named

@@ -37,9 +37,7 @@ def test_the_handbooks_worked_rider() -> None:
 def test_segments_from_height_and_from_measures() -> None:
     assert RIDER.thigh_mm == pytest.approx(0.245 * 1780)
     assert RIDER.trunk_mm == pytest.approx(0.288 * 1780)
-    measured = segments(
-        BodyMeasures(1780, 265, inseam_mm=830, trunk_mm=520, upper_arm_mm=330, forearm_mm=255)
-    )
+    measured = segments(BodyMeasures(1780, 265, inseam_mm=830, trunk_mm=520, upper_arm_mm=330, forearm_mm=255))
     assert measured.thigh_mm + measured.shank_mm == pytest.approx(1.053 * 830)
     assert measured.thigh_mm / measured.shank_mm == pytest.approx(245 / 246)
     assert (measured.trunk_mm, measured.upper_arm_mm, measured.forearm_mm) == (520, 330, 255)
@@ -67,9 +65,7 @@ def test_joints_are_their_segments_apart(crank: float) -> None:
     assert leg.toe_down_deg == pytest.approx(toe_down_deg(crank))
 
 
-@given(
-    st.floats(-280, -150), st.floats(640, 740), st.floats(400, 600), st.floats(480, 800), st.floats(0, 360)
-)
+@given(st.floats(-280, -150), st.floats(640, 740), st.floats(400, 600), st.floats(480, 800), st.floats(0, 360))
 def test_a_pose_holds_together(sx: float, sy: float, hx: float, hy: float, crank: float) -> None:
     pose = pose_at(Mark(sx, sy), Mark(hx, hy), RIDER, FOOT, 170, crank)
     assert pose.near.hip.distance_mm(pose.shoulder) == pytest.approx(RIDER.trunk_mm)
@@ -113,9 +109,7 @@ def test_a_leg_too_short_is_said_not_hidden() -> None:
 
 
 def test_on_pads_the_forearm_lies_along_the_extension_and_the_shoulder_stands_over_the_elbow() -> None:
-    body = segments(
-        BodyMeasures(height_mm=1690, foot_mm=244, inseam_mm=797, shoulder_width_mm=352, hand_width_mm=190)
-    )
+    body = segments(BodyMeasures(height_mm=1690, foot_mm=244, inseam_mm=797, shoulder_width_mm=352, hand_width_mm=190))
     saddle, pad, hand = Mark(-141, 691), Mark(455, 624), Mark(704, 660)
     pose = pose_at(saddle, hand, body, FOOT, 165, pad=pad)
     assert pose.on_pads
@@ -123,9 +117,7 @@ def test_on_pads_the_forearm_lies_along_the_extension_and_the_shoulder_stands_ov
     # Elbow, pad, wrist and hand are on one line; the elbow lies a forearm and a wrist behind the hand.
     assert pose.elbow.distance_mm(hand) == pytest.approx(0.146 * 1690 + 60)
     for on in (pad, pose.wrist):
-        assert pose.elbow.distance_mm(on) + on.distance_mm(hand) == pytest.approx(
-            pose.elbow.distance_mm(hand)
-        )
+        assert pose.elbow.distance_mm(on) + on.distance_mm(hand) == pytest.approx(pose.elbow.distance_mm(hand))
     assert pose.near.hip.distance_mm(pose.shoulder) == pytest.approx(body.trunk_mm)
     # Seen from the side the upper arm is shorter by what pads narrower than the shoulders take inward.
     assert pose.shoulder.distance_mm(pose.elbow) == pytest.approx((body.upper_arm_mm**2 - 81**2) ** 0.5)

@@ -101,9 +101,7 @@ def test_the_order_of_work_depends_on_the_bar() -> None:
     assert ("lever_slope", "left") in flat
     assert ("s_pad", "left") in aero
     assert ("s_pad", "left") not in drop
-    assert (
-        drop.index(("rear_axle", None)) < drop.index(("s_straight", None)) < drop.index(("nose_clamp", None))
-    )
+    assert drop.index(("rear_axle", None)) < drop.index(("s_straight", None)) < drop.index(("nose_clamp", None))
     assert [p.name for p, _ in in_order("drop", ["crank", "s_pedal"])] == ["s_pedal", "crank"]
     assert set(USUAL) <= set(BY_NAME)
     assert BY_NAME["hand_floor"].title_for("drop") == "Hood above the floor"
@@ -265,9 +263,7 @@ def guess(name: str, typed: str, wrong: float) -> list[str]:
     prompt = read[key].prompt
     assert prompt.sight and judged.agreeing_value is not None and judged.agreeing_sd is not None
     agree = stated(prompt.sight.turn, judged.agreeing_value, LEANS)
-    slips = likely_slips(
-        prompt, typed, wrong, agree, judged.agreeing_sd, judged.reading.sigma, found, LEANS, "hood"
-    )
+    slips = likely_slips(prompt, typed, wrong, agree, judged.agreeing_sd, judged.reading.sigma, found, LEANS, "hood")
     for slip in slips:
         assert abs(slip.value - agree) < 2.58 * (judged.agreeing_sd**2 + judged.reading.sigma**2) ** 0.5
     return [s.words for s in slips]

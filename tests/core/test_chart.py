@@ -32,11 +32,19 @@ WHOLE = {
 def test_an_older_chart_becomes_stack_and_reach_where_fork_and_head_tube_allow() -> None:
     known = derive(WHOLE).values
     older = {
-        k: known[k] for k in (
-            "ett_mm", "seat_angle_deg", "head_angle_deg", "head_tube_mm", "seat_tube_mm", "fork_length_mm",
-            "fork_offset_mm", "bb_drop_mm", "chainstay_mm",
+        k: known[k]
+        for k in (
+            "ett_mm",
+            "seat_angle_deg",
+            "head_angle_deg",
+            "head_tube_mm",
+            "seat_tube_mm",
+            "fork_length_mm",
+            "fork_offset_mm",
+            "bb_drop_mm",
+            "chainstay_mm",
         )
-    }  # fmt: skip
+    }
     made = complete(older, "gravel")
     assert made.values["stack_mm"] == pytest.approx(563, abs=1e-6)
     assert made.values["reach_mm"] == pytest.approx(388, abs=1e-6)
@@ -151,10 +159,17 @@ def test_what_all_sizes_share_is_no_misprint_of_each() -> None:
     # The same 12 mm cup under every size, said by none of them.
     charts = []
     for n in range(4):
-        whole = derive({
-            "head_angle_deg": 72.5, "head_tube_mm": 120 + 20 * n, "fork_length_mm": 370, "fork_offset_mm": 45,
-            "lower_cup_mm": 12, "bb_drop_mm": 72, "reach_mm": 380 + 7 * n,
-        }).values  # fmt: skip
+        whole = derive(
+            {
+                "head_angle_deg": 72.5,
+                "head_tube_mm": 120 + 20 * n,
+                "fork_length_mm": 370,
+                "fork_offset_mm": 45,
+                "lower_cup_mm": 12,
+                "bb_drop_mm": 72,
+                "reach_mm": 380 + 7 * n,
+            }
+        ).values
         names = ("stack_mm", "reach_mm", "head_angle_deg", "head_tube_mm", "fork_length_mm", "fork_offset_mm",
                  "bb_drop_mm", "front_centre_mm")  # fmt: skip
         charts.append({k: float(round(whole[k], 1)) for k in names})
@@ -205,9 +220,18 @@ def test_the_sign_of_a_drop_is_never_guessed(drop: float, front: float, stay: fl
         assert sorted(it.candidates) == pytest.approx(sorted([-abs(drop), abs(drop)]), abs=0.01)
     # With the front end the sign shows.
     if abs(drop) > 12:
-        more = derive({"front_centre_mm": front, "chainstay_mm": stay, "wheelbase_mm": base, "head_angle_deg": 68.0,
-                       "fork_offset_mm": 44.0, "stack_mm": 600.0, "reach_mm": reach_for(front, drop)},
-                      Kinds("straight", "straight"))  # fmt: skip
+        more = derive(
+            {
+                "front_centre_mm": front,
+                "chainstay_mm": stay,
+                "wheelbase_mm": base,
+                "head_angle_deg": 68.0,
+                "fork_offset_mm": 44.0,
+                "stack_mm": 600.0,
+                "reach_mm": reach_for(front, drop),
+            },
+            Kinds("straight", "straight"),
+        )
         assert more.values["bb_drop_mm"] == pytest.approx(drop, abs=1e-3)
 
 
@@ -243,10 +267,20 @@ def test_a_kinked_tubes_effective_length_is_one_everywhere(
     actual = effective - kink
     behind = axis_behind_bb_mm(effective, at, actual)
     frame = FrameGeometry(
-        stack_mm=stack, reach_mm=reach, head_angle_deg=70, seat_angle_deg=actual, seat_tube_mm=450, head_tube_mm=120,
-        fork_length_mm=400, fork_offset_mm=45, bb_drop_mm=70, chainstay_mm=430, front_centre_mm=650,
-        wheel_radius_mm=345, axis_behind_bb_mm=behind,
-    )  # fmt: skip
+        stack_mm=stack,
+        reach_mm=reach,
+        head_angle_deg=70,
+        seat_angle_deg=actual,
+        seat_tube_mm=450,
+        head_tube_mm=120,
+        fork_length_mm=400,
+        fork_offset_mm=45,
+        bb_drop_mm=70,
+        chainstay_mm=430,
+        front_centre_mm=650,
+        wheel_radius_mm=345,
+        axis_behind_bb_mm=behind,
+    )
     # By hand: level from the head tube's top to the line of the actual slope through the effective point.
     x_at_stack = -at / tan(radians(effective)) + (at - stack) / tan(radians(actual))
     assert frame.ett_mm == pytest.approx(reach - x_at_stack)
@@ -272,9 +306,7 @@ def test_the_shelf_takes_a_kinked_tube_where_it_is() -> None:
 def test_a_bike_with_two_wheel_sizes_stands_level_on_the_ground() -> None:
     chart = {**WHOLE, "head_tube_mm": 140.0, "front_centre_mm": 610.0, "bead_mm": 622, "tyre_mm": 57, "rear_bead_mm": 584,
              "rear_tyre_mm": 60}  # fmt: skip
-    size = FrameSize.model_validate(
-        {"frame": "Two", "kind": "trail", "material": "alloy", "size": "M", "chart": chart}
-    )
+    size = FrameSize.model_validate({"frame": "Two", "kind": "trail", "material": "alloy", "size": "M", "chart": chart})
     g = size.chart.geometry()
     assert g.front_axle.y_mm - 368 == pytest.approx(g.rear_axle.y_mm - 352) == pytest.approx(g.ground_y_mm)
     assert g.wheelbase_mm == pytest.approx((610**2 - 74**2) ** 0.5 + (425**2 - 58**2) ** 0.5)

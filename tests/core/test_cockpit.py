@@ -80,9 +80,7 @@ def test_handbook_turning_a_stem_over_is_so_much_spacer() -> None:
 
 
 @given(heads, stems, st.floats(5, 45))
-def test_turning_over_moves_along_the_steerer_and_nowhere_else(
-    head: float, stem: Stem, axis_at: float
-) -> None:
+def test_turning_over_moves_along_the_steerer_and_nowhere_else(head: float, stem: Stem, axis_at: float) -> None:
     odd = Stem(stem.length_mm, stem.angle_deg, stem.clamp_height_mm, axis_at)
     moved = bar_clamp(TOP, head, 8, 0, odd) - bar_clamp(TOP, head, 8, 0, odd.turned_over())
     u, n = steering_axis(head)
@@ -243,9 +241,7 @@ def test_handbook_a_nose_up_bike_reads_back_and_high() -> None:
     assert read.y_mm - 560 == pytest.approx(8, abs=0.1)
 
 
-@given(
-    st.floats(300, 600), st.floats(300, 600), st.floats(300, 380), st.floats(300, 380), st.floats(900, 1300)
-)
+@given(st.floats(300, 600), st.floats(300, 600), st.floats(300, 380), st.floats(300, 380), st.floats(900, 1300))
 def test_the_block_levels_the_bike(a_f: float, a_r: float, r_f: float, r_r: float, axles: float) -> None:
     lift = block_mm(a_f, a_r, r_f, r_r)
     assert pitch_deg(a_f + lift, a_r, r_f, r_r, axles) == pytest.approx(0, abs=1e-9)

@@ -35,15 +35,30 @@ from waymark.core.marks import Mark
 from waymark.core.setup import Step
 
 KNOWN = dict(
-    head_angle_deg=71.5, head_tube_mm=150, fork_length_mm=390, fork_offset_mm=50, bb_drop_mm=72, reach_mm=392,
-    chainstay_mm=425, seat_angle_deg=73.5,
-)  # fmt: skip
+    head_angle_deg=71.5,
+    head_tube_mm=150,
+    fork_length_mm=390,
+    fork_offset_mm=50,
+    bb_drop_mm=72,
+    reach_mm=392,
+    chainstay_mm=425,
+    seat_angle_deg=73.5,
+)
 V = derive(KNOWN).values
 FRAME = FrameGeometry(
-    stack_mm=V["stack_mm"], reach_mm=392, head_angle_deg=71.5, seat_angle_deg=73.5, seat_tube_mm=500,
-    head_tube_mm=150, fork_length_mm=390, fork_offset_mm=50, bb_drop_mm=72, chainstay_mm=425,
-    front_centre_mm=V["front_centre_mm"], wheel_radius_mm=345,
-)  # fmt: skip
+    stack_mm=V["stack_mm"],
+    reach_mm=392,
+    head_angle_deg=71.5,
+    seat_angle_deg=73.5,
+    seat_tube_mm=500,
+    head_tube_mm=150,
+    fork_length_mm=390,
+    fork_offset_mm=50,
+    bb_drop_mm=72,
+    chainstay_mm=425,
+    front_centre_mm=V["front_centre_mm"],
+    wheel_radius_mm=345,
+)
 FRONT = FrontEndDrawing(8, (10, 5), (15,), Stem(90, -6, 40))
 BAR = DropBar(80, 125, 32, 5)
 SADDLE = Mark(-207, 694)
@@ -52,9 +67,7 @@ HOOD = place_hood(BAR, Lever(18, 22, 18, 24))
 
 def bike(**more: object) -> BikeDrawing:
     """A drop-bar bike with the hand where the bar puts it."""
-    made = BikeDrawing(
-        FRAME, FRONT, SADDLE, 153, 0, 48, Mark(0, 0), BAR, 0, HOOD.slope_deg, 172.5, **more
-    )  # fmt: skip
+    made = BikeDrawing(FRAME, FRONT, SADDLE, 153, 0, 48, Mark(0, 0), BAR, 0, HOOD.slope_deg, 172.5, **more)
     return replace(made, hand=made.clamp + HOOD.at)
 
 
@@ -129,9 +142,7 @@ def test_a_rider_of_any_size_is_drawn_at_the_joints(height: float, crank: float)
     assert all(i.style.endswith("-far") for i in leg_items(pose.far, body.foot_mm, near=False))
 
 
-@given(
-    st.lists(st.builds(Mark, st.floats(-500, 500), st.floats(-500, 500)), min_size=3, max_size=9, unique=True)
-)
+@given(st.lists(st.builds(Mark, st.floats(-500, 500), st.floats(-500, 500)), min_size=3, max_size=9, unique=True))
 def test_a_smooth_outline_passes_through_its_points(points: list[Mark]) -> None:
     path = smooth(points, "x")
     ends = [args[-2:] for letter, args in path.commands if letter in "MC"]
@@ -156,8 +167,7 @@ def test_placing_scales_and_moves() -> None:
 
 def test_layers_are_told_apart_by_shape() -> None:
     kinds = {
-        name: [type(i).__name__ for i in layer_mark(name, Mark(0, 0), 2)]
-        for name in ("now", "goal", "plan", "built")
+        name: [type(i).__name__ for i in layer_mark(name, Mark(0, 0), 2)] for name in ("now", "goal", "plan", "built")
     }
     assert kinds == {
         "now": ["Circle"],
@@ -181,12 +191,18 @@ def pages(steps: int = 10, cautions: int = 4) -> list[DisplayList]:
     row = CardRow("Saddle", Mark(-208, 697), Mark(-207, 694), Mark(-206, 694), "±3, 2")
     return card_pages(
         CardContent(
-            rider="Tamsin Orre", bike="Ostrel Drift M", under="Workshop card", rows=(row, row, row),
+            rider="Tamsin Orre",
+            bike="Ostrel Drift M",
+            under="Workshop card",
+            rows=(row, row, row),
             steps=tuple(Step(f"Do {i}", "look", "bolt") for i in range(steps)),
-            cautions=tuple(f"Caution {i} " + "word " * 20 for i in range(cautions)), parts=("Frame", "Stem"),
-            drawing=made, saddle=made.saddle, hand=made.hand,
+            cautions=tuple(f"Caution {i} " + "word " * 20 for i in range(cautions)),
+            parts=("Frame", "Stem"),
+            drawing=made,
+            saddle=made.saddle,
+            hand=made.hand,
         )
-    )  # fmt: skip
+    )
 
 
 def card(steps: int = 10) -> DisplayList:

@@ -103,12 +103,19 @@ def test_any_one_missing_number_is_found_again(chart: dict[str, float], missing:
 @given(charts())
 def test_parts_lead_to_the_same_frame_as_the_points(chart: dict[str, float]) -> None:
     frame = FrameGeometry(
-        stack_mm=chart["stack_mm"], reach_mm=chart["reach_mm"], head_angle_deg=chart["head_angle_deg"],
-        seat_angle_deg=chart["seat_angle_deg"], seat_tube_mm=500, head_tube_mm=chart["head_tube_mm"],
-        fork_length_mm=chart["fork_length_mm"], fork_offset_mm=chart["fork_offset_mm"],
-        bb_drop_mm=chart["bb_drop_mm"], chainstay_mm=chart["chainstay_mm"],
-        front_centre_mm=chart["front_centre_mm"], wheel_radius_mm=chart["wheel_radius_mm"],
-    )  # fmt: skip
+        stack_mm=chart["stack_mm"],
+        reach_mm=chart["reach_mm"],
+        head_angle_deg=chart["head_angle_deg"],
+        seat_angle_deg=chart["seat_angle_deg"],
+        seat_tube_mm=500,
+        head_tube_mm=chart["head_tube_mm"],
+        fork_length_mm=chart["fork_length_mm"],
+        fork_offset_mm=chart["fork_offset_mm"],
+        bb_drop_mm=chart["bb_drop_mm"],
+        chainstay_mm=chart["chainstay_mm"],
+        front_centre_mm=chart["front_centre_mm"],
+        wheel_radius_mm=chart["wheel_radius_mm"],
+    )
     u, n = steering_axis(frame.head_angle_deg)
     # Crown, cup and head tube lie on one axis: from the crown up the axis to the head tube's bottom.
     gap = frame.head_bottom - frame.crown
@@ -124,9 +131,7 @@ def test_parts_lead_to_the_same_frame_as_the_points(chart: dict[str, float]) -> 
     st.sampled_from(["stack_mm", "ett_mm", "wheelbase_mm", "front_centre_mm", "head_tube_mm", "reach_mm"]),
     st.sampled_from([-10.0, 10.0]),
 )
-def test_a_misprint_of_ten_is_found_and_its_mend_named(
-    chart: dict[str, float], field: str, slip: float
-) -> None:
+def test_a_misprint_of_ten_is_found_and_its_mend_named(chart: dict[str, float], field: str, slip: float) -> None:
     found = derive({**chart, field: chart[field] + slip})
     mends = {d.field: d for d in found.disagreements if d.mends_all}
     assert field in mends
@@ -167,10 +172,19 @@ def test_frames_that_cannot_be_are_refused(chart: dict[str, float]) -> None:
 
 def test_impossible_geometry_names_its_field() -> None:
     good = dict(
-        stack_mm=560, reach_mm=390, head_angle_deg=72, seat_angle_deg=73, seat_tube_mm=500, head_tube_mm=150,
-        fork_length_mm=370, fork_offset_mm=45, bb_drop_mm=70, chainstay_mm=410, front_centre_mm=590,
+        stack_mm=560,
+        reach_mm=390,
+        head_angle_deg=72,
+        seat_angle_deg=73,
+        seat_tube_mm=500,
+        head_tube_mm=150,
+        fork_length_mm=370,
+        fork_offset_mm=45,
+        bb_drop_mm=70,
+        chainstay_mm=410,
+        front_centre_mm=590,
         wheel_radius_mm=340,
-    )  # fmt: skip
+    )
     assert FrameGeometry(**good).checked().ground_y_mm == pytest.approx(-270)
     with pytest.raises(GeometryError) as wrong:
         FrameGeometry(**{**good, "chainstay_mm": 60}).checked()
@@ -208,10 +222,19 @@ def test_steering_axis_is_square_and_spacers_go_back(head: float, spacers: float
 
 def test_top_tube_slope_and_points_of_the_seat_tube() -> None:
     frame = FrameGeometry(
-        stack_mm=560, reach_mm=390, head_angle_deg=72, seat_angle_deg=73, seat_tube_mm=500, head_tube_mm=150,
-        fork_length_mm=370, fork_offset_mm=45, bb_drop_mm=70, chainstay_mm=410, front_centre_mm=590,
+        stack_mm=560,
+        reach_mm=390,
+        head_angle_deg=72,
+        seat_angle_deg=73,
+        seat_tube_mm=500,
+        head_tube_mm=150,
+        fork_length_mm=370,
+        fork_offset_mm=45,
+        bb_drop_mm=70,
+        chainstay_mm=410,
+        front_centre_mm=590,
         wheel_radius_mm=340,
-    )  # fmt: skip
+    )
     assert frame.seat_tube_top.length_mm == pytest.approx(500)
     assert 0 < frame.top_tube_slope_deg < 20
     assert frame.on_seat_tube(0) == Mark(-0.0, 0.0)

@@ -25,18 +25,23 @@ BIKE = {
 
 def test_a_bike_packet_written_out_by_hand() -> None:
     # Flags 0x0044: speed (bit 0 clear), cadence, power. 25.00 km/h, 90 a minute, 250 W.
-    packet = bytes.fromhex("4400" "c409" "b400" "fa00")
+    packet = bytes.fromhex("4400c409b400fa00")
     says = {"more_data": False, "speed_kmh": 25.0, "cadence_rpm": 90.0, "power_w": 250}
     assert decode("2AD2", packet) == says
     assert encode("2AD2", says) == packet
     # No speed: bit 0 set. Power below 0, energy of which only the total is known, 24 bits of metres.
-    packet = bytes.fromhex("5101" "40e201" "f6ff" "0a00ffffff")
-    assert decode("2AD2", packet) == {"more_data": True, "distance_m": 123456, "power_w": -10, "energy_kcal": 10}
+    packet = bytes.fromhex("510140e201f6ff0a00ffffff")
+    assert decode("2AD2", packet) == {
+        "more_data": True,
+        "distance_m": 123456,
+        "power_w": -10,
+        "energy_kcal": 10,
+    }
     assert encode("2AD2", {"distance_m": 123456, "power_w": -10, "energy_kcal": 10}) == packet
 
 
 def test_a_heart_rate_packet_written_out_by_hand() -> None:
-    packet = bytes.fromhex("1e" "48" "e803" "0004" "0003")
+    packet = bytes.fromhex("1e48e80300040003")
     says = {"heart_rate_bpm": 72, "contact": "good", "energy_kj": 1000, "intervals_s": [1.0, 0.75]}
     assert decode("2A37", packet) == says
     assert encode("2A37", says) == packet
@@ -58,7 +63,10 @@ def test_every_set_of_bike_fields_comes_back(fields: dict[str, float]) -> None:
 
 @given(
     st.fixed_dictionaries(
-        {"heart_rate_bpm": st.integers(0, 65535), "contact": st.sampled_from(["unsupported", "none", "good"])},
+        {
+            "heart_rate_bpm": st.integers(0, 65535),
+            "contact": st.sampled_from(["unsupported", "none", "good"]),
+        },
         optional={
             "energy_kj": st.integers(0, 65535),
             "intervals_s": st.lists(st.integers(0, 65535).map(lambda n: n / 1024), max_size=9),
@@ -85,16 +93,22 @@ def test_any_bytes_at_all_are_read_or_refused(characteristic: str, packet: bytes
 @pytest.mark.parametrize(
     ("characteristic", "fields", "field"),
     [
-        ("2AD2", {"speed_kmh": 655.36}, "fields.speed_kmh"), ("2AD2", {"power_w": 40000}, "fields.power_w"),
-        ("2AD2", {"energy_kcal": 65535}, "fields.energy_kcal"), ("2AD2", {"heart_rate_bpm": 256}, "fields.heart_rate_bpm"),
-        ("2AD2", {"cadence_rpm": -1}, "fields.cadence_rpm"), ("2AD2", {"cadence_rpm": "90"}, "fields.cadence_rpm"),
-        ("2AD2", {"speed_kmh": 20, "more_data": True}, "fields.more_data"), ("2AD2", {"watts": 1}, "fields.watts"),
-        ("2AD2", {"power_w": float("nan")}, "fields.power_w"), ("2AD2", {"power_w": 10**400}, "fields.power_w"),
-        ("2A37", {}, "fields.heart_rate_bpm"), ("2A37", {"heart_rate_bpm": 70, "contact": "bad"}, "fields.contact"),
+        ("2AD2", {"speed_kmh": 655.36}, "fields.speed_kmh"),
+        ("2AD2", {"power_w": 40000}, "fields.power_w"),
+        ("2AD2", {"energy_kcal": 65535}, "fields.energy_kcal"),
+        ("2AD2", {"heart_rate_bpm": 256}, "fields.heart_rate_bpm"),
+        ("2AD2", {"cadence_rpm": -1}, "fields.cadence_rpm"),
+        ("2AD2", {"cadence_rpm": "90"}, "fields.cadence_rpm"),
+        ("2AD2", {"speed_kmh": 20, "more_data": True}, "fields.more_data"),
+        ("2AD2", {"watts": 1}, "fields.watts"),
+        ("2AD2", {"power_w": float("nan")}, "fields.power_w"),
+        ("2AD2", {"power_w": 10**400}, "fields.power_w"),
+        ("2A37", {}, "fields.heart_rate_bpm"),
+        ("2A37", {"heart_rate_bpm": 70, "contact": "bad"}, "fields.contact"),
         ("2A37", {"heart_rate_bpm": 70, "intervals_s": 1}, "fields.intervals_s"),
         ("2A37", {"heart_rate_bpm": 70, "intervals_s": [64.0]}, "fields.intervals_s"),
     ],
-)  # fmt: skip
+)
 def test_a_value_that_does_not_fit_names_its_field(characteristic: str, fields: dict, field: str) -> None:
     with pytest.raises(InputError) as wrong:
         encode(characteristic, fields)
@@ -104,11 +118,17 @@ def test_a_value_that_does_not_fit_names_its_field(characteristic: str, fields: 
 @pytest.mark.parametrize(
     ("characteristic", "packet", "says"),
     [
-        ("2AD2", "", "too short"), ("2AD2", "44", "too short"), ("2AD2", "0020c409", "no known meaning"),
-        ("2AD2", "4400c409b4", "too short"), ("2AD2", "0000c40900", "longer"), ("2A37", "", "too short"),
-        ("2A37", "2048", "no known meaning"), ("2A37", "1048aa", "too short"), ("2A37", "004800", "longer"),
+        ("2AD2", "", "too short"),
+        ("2AD2", "44", "too short"),
+        ("2AD2", "0020c409", "no known meaning"),
+        ("2AD2", "4400c409b4", "too short"),
+        ("2AD2", "0000c40900", "longer"),
+        ("2A37", "", "too short"),
+        ("2A37", "2048", "no known meaning"),
+        ("2A37", "1048aa", "too short"),
+        ("2A37", "004800", "longer"),
     ],
-)  # fmt: skip
+)
 def test_broken_packets_are_refused_in_words(characteristic: str, packet: str, says: str) -> None:
     with pytest.raises(InputError, match=says):
         decode(characteristic, bytes.fromhex(packet))

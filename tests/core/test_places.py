@@ -47,8 +47,10 @@ def test_the_places_of_a_hood_by_another_derivation(
     for mine, (at, rotation, slide, effort) in zip(made, others, strict=True):
         assert complex(mine.off.x_mm, mine.off.y_mm) == pytest.approx(at, abs=1e-9)
         assert (mine.rotation_deg, mine.slide_mm, mine.effort) == (
-            pytest.approx(rotation), pytest.approx(slide, abs=1e-9), effort,
-        )  # fmt: skip
+            pytest.approx(rotation),
+            pytest.approx(slide, abs=1e-9),
+            effort,
+        )
         assert mine.slope_deg == pytest.approx(oracle.slope_of(lever, 18, slide, radius, rotation))
 
 

@@ -25,9 +25,7 @@ from waymark.core.position import (
     state_setback,
 )
 
-contexts = st.builds(
-    SaddleContext, st.floats(140, 190), st.floats(68, 80), st.floats(240, 300), st.floats(90, 170)
-)
+contexts = st.builds(SaddleContext, st.floats(140, 190), st.floats(68, 80), st.floats(240, 300), st.floats(90, 170))
 saddles = st.builds(Mark, st.floats(-280, -20), st.floats(560, 880))
 hands = st.builds(Mark, st.floats(380, 700), st.floats(420, 900))
 offsets = st.builds(Mark, st.floats(-110, 110), st.floats(-30, 60))
@@ -45,9 +43,7 @@ def test_saddle_round_trip(height: str, setback: str, s: Mark, context: SaddleCo
 @pytest.mark.parametrize("height", [w.name for w in HAND_HEIGHT_WAYS])
 @pytest.mark.parametrize("reach", [w.name for w in HAND_REACH_WAYS])
 @given(s=saddles, hand=hands, off=offsets, bb=st.floats(240, 300), nose=st.floats(90, 170))
-def test_hand_round_trip(
-    height: str, reach: str, s: Mark, hand: Mark, off: Mark, bb: float, nose: float
-) -> None:
+def test_hand_round_trip(height: str, reach: str, s: Mark, hand: Mark, off: Mark, bb: float, nose: float) -> None:
     context = HandContext(s, s + Mark(nose, 0), off, bb)
     stated = state_hand_height(height, hand, context), state_hand_reach(reach, hand, context)
     found = hand_from_statements(height, stated[0], reach, stated[1], context)
@@ -131,10 +127,14 @@ def test_every_way_says_how_the_tape_lies() -> None:
 @pytest.mark.parametrize(
     ("height_way", "height", "setback_way", "setback"),
     [
-        ("pedal", 100, "mark", 20), ("pedal", 100, "angle", 73), ("pedal_six", 120, "mark", 20),
-        ("pedal_six", 171, "mark", 20), ("floor", 200, "mark", 150), ("floor", 260, "angle", 73),
+        ("pedal", 100, "mark", 20),
+        ("pedal", 100, "angle", 73),
+        ("pedal_six", 120, "mark", 20),
+        ("pedal_six", 171, "mark", 20),
+        ("floor", 200, "mark", 150),
+        ("floor", 260, "angle", 73),
     ],
-)  # fmt: skip
+)
 def test_no_statement_puts_the_saddle_below_the_bb(
     height_way: str, height: float, setback_way: str, setback: float
 ) -> None:

@@ -97,9 +97,7 @@ def test_cautions_apply_where_they_should_and_always_end_with_the_makers_word() 
         "printed on the part",
     ):
         assert words in text
-    assert not any(
-        "overlap" in c for c in cautions_for(Situation(True, True, False, False, False, 20, False, 0))
-    )
+    assert not any("overlap" in c for c in cautions_for(Situation(True, True, False, False, False, 20, False, 0)))
 
 
 @pytest.mark.parametrize(
@@ -122,10 +120,23 @@ def test_plausible_bodies() -> None:
 
 
 FACTS = dict(
-    post_from_bb_mm=677, post_showing_mm=177, post_name="Mast", slide_mm=11, nose_behind_bb_mm=54, under_mm=(10, 5),
-    over_mm=(), cover_mm=8, stem_length_mm=90, stem_stands_deg=-6, stem_turned=False, hand_ahead_mm=85,
-    hand_above_mm=12, contact="hood", foot_stack_mm=25, crank_mm=172.5,
-)  # fmt: skip
+    post_from_bb_mm=677,
+    post_showing_mm=177,
+    post_name="Mast",
+    slide_mm=11,
+    nose_behind_bb_mm=54,
+    under_mm=(10, 5),
+    over_mm=(),
+    cover_mm=8,
+    stem_length_mm=90,
+    stem_stands_deg=-6,
+    stem_turned=False,
+    hand_ahead_mm=85,
+    hand_above_mm=12,
+    contact="hood",
+    foot_stack_mm=25,
+    crank_mm=172.5,
+)
 
 
 def test_steps_are_in_the_order_of_work_and_fit_the_card() -> None:
@@ -169,19 +180,36 @@ def test_steps_of_a_flat_bar_and_a_turned_stem() -> None:
 @pytest.mark.parametrize(
     ("contact", "what", "check", "bolt", "last"),
     [
-        ("hood", "Hoods: hollow 85 ahead of the bar clamp, 12 above, both alike.", "palm in line with the forearm",
-         "lever clamps", "Measure saddle and hoods; write them in Built, above."),
-        ("grip", "Grips: centre 85 ahead of the bar clamp, 12 above, both alike.",
-         "wrist straight, weight on the whole palm", "grips, levers",
-         "Measure saddle and grips; write them in Built, above."),
-        ("pad", "Pads: centre 85 ahead of the bar clamp, 12 above, both alike.",
-         "extension ends 252 ahead of the pads, 18 above; forearm along the pad, elbow just behind it",
-         "pads, extensions",
-         "Measure saddle, pads and extension ends; write them in Built, above."),
-        ("extension", "Extensions: end 85 ahead of the bar clamp, 12 above, both alike.", "wrist straight at the end",
-         "extensions", "Measure saddle and extension ends; write them in Built, above."),
+        (
+            "hood",
+            "Hoods: hollow 85 ahead of the bar clamp, 12 above, both alike.",
+            "palm in line with the forearm",
+            "lever clamps",
+            "Measure saddle and hoods; write them in Built, above.",
+        ),
+        (
+            "grip",
+            "Grips: centre 85 ahead of the bar clamp, 12 above, both alike.",
+            "wrist straight, weight on the whole palm",
+            "grips, levers",
+            "Measure saddle and grips; write them in Built, above.",
+        ),
+        (
+            "pad",
+            "Pads: centre 85 ahead of the bar clamp, 12 above, both alike.",
+            "extension ends 252 ahead of the pads, 18 above; forearm along the pad, elbow just behind it",
+            "pads, extensions",
+            "Measure saddle, pads and extension ends; write them in Built, above.",
+        ),
+        (
+            "extension",
+            "Extensions: end 85 ahead of the bar clamp, 12 above, both alike.",
+            "wrist straight at the end",
+            "extensions",
+            "Measure saddle and extension ends; write them in Built, above.",
+        ),
     ],
-)  # fmt: skip
+)
 def test_each_kind_of_contact_has_its_own_sentences(contact: str, what: str, check: str, bolt: str, last: str) -> None:
     steps = steps_for(SetupFacts(**{**FACTS, "contact": contact, "end_ahead_mm": 252, "end_above_mm": 18}))
     assert (steps[7].what, steps[7].check, steps[7].bolt) == (what, check, bolt)
@@ -192,9 +220,7 @@ def test_each_kind_of_contact_has_its_own_sentences(contact: str, what: str, che
 
 
 def test_steps_without_a_post_leave_it_out() -> None:
-    steps = steps_for(
-        SetupFacts(**{**FACTS, "post_from_bb_mm": None, "post_showing_mm": None, "slide_mm": None})
-    )
+    steps = steps_for(SetupFacts(**{**FACTS, "post_from_bb_mm": None, "post_showing_mm": None, "slide_mm": None}))
     assert len(steps) == 8
 
 

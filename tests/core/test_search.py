@@ -29,9 +29,7 @@ from waymark.core.search.window import head_top_for, look_for, window
 from waymark.core.seat import SaddleFit, saddle_mark
 
 
-def frame(
-    key: str = "f", stack: float = 560, reach: float = 390, head: float = 72, limit: float = 30
-) -> FrameOption:
+def frame(key: str = "f", stack: float = 560, reach: float = 390, head: float = 72, limit: float = 30) -> FrameOption:
     """A size on the shelf."""
     return FrameOption(key, key, stack, reach, head, 8, limit, 73.5, 500, 27.2, 80)
 
@@ -223,9 +221,7 @@ def test_fewest_spacers_and_none() -> None:
 
 
 @given(st.floats(62, 76), st.floats(50, 140), st.floats(-20, 20), st.floats(0, 40))
-def test_the_window_is_the_cockpit_turned_round(
-    head: float, length: float, angle: float, spacers: float
-) -> None:
+def test_the_window_is_the_cockpit_turned_round(head: float, length: float, angle: float, spacers: float) -> None:
     clamp = Mark(470, 640)
     top = head_top_for(clamp, head, 8, 40, length, angle, spacers)
     assert bar_clamp(top, head, 8, spacers, Stem(length, angle, 40)).distance_mm(clamp) < 1e-9
@@ -233,9 +229,7 @@ def test_the_window_is_the_cockpit_turned_round(
 
 def test_what_to_look_for_holds_a_frame_that_fits() -> None:
     goal = goal_at(Mark(554, 654))
-    parts = window(
-        goal.clamp, 72, 8, 40, (-6, 6), {"best": ((100, 120), (0, 22.5)), "workable": ((80, 130), (0, 30))}
-    )
+    parts = window(goal.clamp, 72, 8, 40, (-6, 6), {"best": ((100, 120), (0, 22.5)), "workable": ((80, 130), (0, 30))})
     assert [p.kind for p in parts] == ["workable", "workable", "best", "best"]
     look = look_for(parts, 72)
     middle = frame("m", look.middle_stack_mm, look.middle_reach_mm)

@@ -67,38 +67,50 @@ LEVER = Lever(18, 22, 18, 24)
 SPACERS = (2.5, 5.0, 10.0)
 
 
-def frame(
-    stack: float = 560, reach: float = 390, head: float = 72, limit: float = 30, **more: object
-) -> FrameOption:
+def frame(stack: float = 560, reach: float = 390, head: float = 72, limit: float = 30, **more: object) -> FrameOption:
     """A size on the shelf."""
     return FrameOption("f", "Size", stack, reach, head, 8, limit, 73.5, 500, 27.2, 80, **more)  # type: ignore[arg-type]
 
 
 clamps = st.sampled_from([31.8, 31.8, 35.0])
 stems = st.builds(
-    StemOption, st.just("s"), st.just("s"), st.sampled_from([50, 70, 80, 90, 95, 100, 110, 120, 140]),
-    st.sampled_from([-17, -10, -6, 0, 6, 17, 30]), st.sampled_from([38, 40, 44]), st.booleans(), clamps,
-)  # fmt: skip
+    StemOption,
+    st.just("s"),
+    st.just("s"),
+    st.sampled_from([50, 70, 80, 90, 95, 100, 110, 120, 140]),
+    st.sampled_from([-17, -10, -6, 0, 6, 17, 30]),
+    st.sampled_from([38, 40, 44]),
+    st.booleans(),
+    clamps,
+)
 frames = st.builds(
-    frame, st.floats(500, 660), st.floats(350, 470), st.sampled_from([65, 68.5, 71, 72, 73]),
-    st.sampled_from([0, 25, 30, 40]), covers_mm=st.sampled_from([(), (), (15.0,), (3.0, 20.0)]),
-)  # fmt: skip
+    frame,
+    st.floats(500, 660),
+    st.floats(350, 470),
+    st.sampled_from([65, 68.5, 71, 72, 73]),
+    st.sampled_from([0, 25, 30, 40]),
+    covers_mm=st.sampled_from([(), (), (15.0,), (3.0, 20.0)]),
+)
 places = st.builds(Place, st.builds(Mark, st.floats(-40, 95), st.floats(-10, 40)), effort=st.integers(0, 3))
 bars = st.builds(
-    BarOption, st.just("b"), st.just("b"), st.one_of(clamps, st.none()),
-    st.lists(places, min_size=1, max_size=5).map(tuple), preference=st.integers(0, 2),
-)  # fmt: skip
-tolerances = st.builds(
-    Tolerance, st.just(3), st.just(2), st.sampled_from([3, 5, 8]), st.sampled_from([3, 5, 8])
+    BarOption,
+    st.just("b"),
+    st.just("b"),
+    st.one_of(clamps, st.none()),
+    st.lists(places, min_size=1, max_size=5).map(tuple),
+    preference=st.integers(0, 2),
 )
+tolerances = st.builds(Tolerance, st.just(3), st.just(2), st.sampled_from([3, 5, 8]), st.sampled_from([3, 5, 8]))
 goals = st.builds(
-    Goal, st.just(Mark(-200, 700)), st.builds(Mark, st.floats(480, 640), st.floats(540, 760)),
-    st.just(Mark(84, 10)), st.sampled_from(list(STEM_WINDOWS.values())), tolerances,
-)  # fmt: skip
-drawers = st.sampled_from([(5, 10), (2.5, 5, 10), (3, 5), (10,), (4, 7, 20)])
-shelves = st.builds(
-    Shelf, st.lists(frames, min_size=1, max_size=3), st.lists(stems, min_size=1, max_size=6), drawers
+    Goal,
+    st.just(Mark(-200, 700)),
+    st.builds(Mark, st.floats(480, 640), st.floats(540, 760)),
+    st.just(Mark(84, 10)),
+    st.sampled_from(list(STEM_WINDOWS.values())),
+    tolerances,
 )
+drawers = st.sampled_from([(5, 10), (2.5, 5, 10), (3, 5), (10,), (4, 7, 20)])
+shelves = st.builds(Shelf, st.lists(frames, min_size=1, max_size=3), st.lists(stems, min_size=1, max_size=6), drawers)
 
 
 @settings(max_examples=120, deadline=None)
@@ -117,9 +129,7 @@ def test_the_whole_search_is_every_build_tried(shelf: Shelf, shelf_bars: list[Ba
 
 @settings(max_examples=80, deadline=None)
 @given(shelves, st.lists(bars, min_size=1, max_size=3), goals)
-def test_the_cleanest_build_is_that_of_every_build_tried(
-    shelf: Shelf, shelf_bars: list[BarOption], goal: Goal
-) -> None:
+def test_the_cleanest_build_is_that_of_every_build_tried(shelf: Shelf, shelf_bars: list[BarOption], goal: Goal) -> None:
     _, near, clean = next(pick_rungs(shelf, goal, [shelf_bars]))
     for i, size in enumerate(shelf.frames):
         bar = shelf_bars[int(near.bar[i])]
@@ -155,7 +165,9 @@ def shelves_about_a_goal(draw: st.DrawFn) -> tuple[Shelf, Goal, StemOption]:
 
 @settings(max_examples=300, deadline=None)
 @given(shelves_about_a_goal())
-def test_a_size_carries_the_goal_just_when_some_build_lies_inside(case: tuple[Shelf, Goal, StemOption]) -> None:
+def test_a_size_carries_the_goal_just_when_some_build_lies_inside(
+    case: tuple[Shelf, Goal, StemOption],
+) -> None:
     shelf, goal, more = case
     fuller = replace(shelf, stems=(*shelf.stems, more))
     verdicts = []
@@ -210,16 +222,17 @@ def crowded(n: int) -> tuple[Shelf, list[BarOption]]:
         StemOption(f"{a}/{b}", "", a, b, 40, bar_clamp_mm=31.8 if (a + b) % 3 else 35.0)
         for a, b in product(lengths, angles)
     ]
-    sizes = [
-        frame(500 + 13.7 * i % 170, 350 + 29.3 * i % 110, 71 + i % 3, limit=(20, 30)[i % 2]) for i in range(n)
-    ]
+    sizes = [frame(500 + 13.7 * i % 170, 350 + 29.3 * i % 110, 71 + i % 3, limit=(20, 30)[i % 2]) for i in range(n)]
     shelf_bars = [
         BarOption(
-            f"b{b}", "", (31.8, 35.0)[b % 2],
-            tuple(Place(Mark(70 + 3 * b + 2.3 * p, 5 + 1.7 * p - b), effort=p % 4) for p in range(8)), preference=b // 2,
+            f"b{b}",
+            "",
+            (31.8, 35.0)[b % 2],
+            tuple(Place(Mark(70 + 3 * b + 2.3 * p, 5 + 1.7 * p - b), effort=p % 4) for p in range(8)),
+            preference=b // 2,
         )
         for b in range(5)
-    ]  # fmt: skip
+    ]
     return Shelf(sizes, shelf_stems, SPACERS), shelf_bars
 
 
@@ -233,15 +246,21 @@ def test_a_crowded_shelf_is_searched_exactly(x: float, y: float) -> None:
         tried = oracle.nearest(size, shelf, goal, shelf_bars)
         assert tried is not None
         assert (picks.stem[i], picks.over[i], picks.spacers[i], picks.bar[i], picks.place[i]) == (
-            tried.stem, tried.over, tried.spacers_mm, tried.bar, tried.place,
-        )  # fmt: skip
+            tried.stem,
+            tried.over,
+            tried.spacers_mm,
+            tried.bar,
+            tried.place,
+        )
 
 
 @settings(max_examples=60, deadline=None)
 @given(
     st.lists(st.tuples(st.floats(30, 140), st.floats(-40, 60)), min_size=1, max_size=8),
-    st.floats(-60, 120), st.floats(0, 170), st.floats(0.5, 9),
-)  # fmt: skip
+    st.floats(-60, 120),
+    st.floats(0, 170),
+    st.floats(0.5, 9),
+)
 def test_the_tables_rule_out_only_what_cannot_be(
     made: list[tuple[float, float]], up: float, ahead: float, radius: float
 ) -> None:
@@ -276,9 +295,13 @@ def points_of(sets: list[list[tuple[float, float, int, int]]]) -> tuple[Ways, He
     start = stop - np.array([len(s) for s in sets])
     columns = [np.array(column) for column in zip(*every, strict=True)]
     ways = Ways(
-        columns[0].astype(float), columns[1].astype(float), columns[2], columns[3], start.reshape(1, -1),
+        columns[0].astype(float),
+        columns[1].astype(float),
+        columns[2],
+        columns[3],
+        start.reshape(1, -1),
         stop.reshape(1, -1),
-    )  # fmt: skip
+    )
     pile = np.array([0, 1, 2, 0, 1, 2])
     return ways, Heights(np.array(PILES)[pile], pile, pile, np.array([0, 2, 3]), np.array([2, 3, 6]))
 
@@ -294,10 +317,16 @@ def test_a_search_can_be_watched_and_stopped() -> None:
 
 
 cockpits = st.builds(
-    CockpitOption, st.sampled_from(["x", "x", "y"]), st.just("c"), st.sampled_from([80, 90, 100, 110, 120]),
-    st.sampled_from([-12, -8, -6]), st.just(42), st.just(420), st.sampled_from([(5, 10), (2.5, 10), (15,)]),
+    CockpitOption,
+    st.sampled_from(["x", "x", "y"]),
+    st.just("c"),
+    st.sampled_from([80, 90, 100, 110, 120]),
+    st.sampled_from([-12, -8, -6]),
+    st.just(42),
+    st.just(420),
+    st.sampled_from([(5, 10), (2.5, 10), (15,)]),
     st.lists(places, min_size=1, max_size=3).map(tuple),
-)  # fmt: skip
+)
 
 
 @settings(max_examples=80, deadline=None)
@@ -343,9 +372,7 @@ def test_cheaper_rungs_are_kept_beside_the_dearer() -> None:
 @given(st.sampled_from([0, 5, 10, 22.5, 30]), st.floats(-3, 3), st.floats(-3, 3))
 def test_room_is_every_whole_millimetre_tried(spacers: float, dx: float, dy: float) -> None:
     r, goal = a_result(spacers)
-    r = replace(
-        r, bar=BarOption("b", "b", None, (Place(Mark(84, 14)), Place(Mark(88, 17)), Place(Mark(80, 22))))
-    )
+    r = replace(r, bar=BarOption("b", "b", None, (Place(Mark(84, 14)), Place(Mark(88, 17)), Place(Mark(80, 22)))))
     goal = replace(goal, hand=goal.hand + Mark(dx, dy))
     positions = reachable(r, SPACERS)
 
@@ -368,9 +395,7 @@ def test_a_build_that_is_out_has_no_room() -> None:
 
 @settings(max_examples=60, deadline=None)
 @given(st.floats(60, 240), st.floats(-15, 15), st.sampled_from([0, 10, 25]))
-def test_the_saddles_room_is_every_whole_millimetre_tried(
-    exposed: float, slide: float, setback: float
-) -> None:
+def test_the_saddles_room_is_every_whole_millimetre_tried(exposed: float, slide: float, setback: float) -> None:
     fit = SaddleFit(48, 22)
     wanted = saddle_mark(73.5, 500 + exposed, setback, slide, fit)
     goal = replace(road(Mark(545, 640)), saddle=wanted, saddle_fit=SaddleOption(fit, 18))
@@ -378,9 +403,7 @@ def test_the_saddles_room_is_every_whole_millimetre_tried(
     r = search_sizes(Shelf([frame()], CAIRN, SPACERS, (post,)), goal)[0]
     room = saddle_room(r, goal, post, SaddleOption(fit, 18))
     step = np.linspace(0, 1, 41)
-    spots = [
-        saddle_mark(73.5, 500 + 20 + (260 - 20) * p, setback, -18 + 36 * s, fit) for p in step for s in step
-    ]
+    spots = [saddle_mark(73.5, 500 + 20 + (260 - 20) * p, setback, -18 + 36 * s, fit) for p in step for s in step]
     for name, (sx, sy) in DIRECTIONS.items():
         k = getattr(room, f"{name}_mm")
         if k == 60:
@@ -404,20 +427,22 @@ def test_the_share_reached_falls_with_the_tape() -> None:
 
 
 standings = st.builds(
-    Standing, st.just(a_result()[0]), st.just(NO_ROOM), st.floats(0, 6).map(lambda x: round(x, 1)),
-    st.integers(0, 4), st.integers(0, 3), st.integers(0, 4), st.integers(0, 3),
-)  # fmt: skip
+    Standing,
+    st.just(a_result()[0]),
+    st.just(NO_ROOM),
+    st.floats(0, 6).map(lambda x: round(x, 1)),
+    st.integers(0, 4),
+    st.integers(0, 3),
+    st.integers(0, 4),
+    st.integers(0, 3),
+)
 
 
 @given(st.lists(standings, min_size=1, max_size=25))
 def test_nothing_on_the_frontier_is_beaten_and_all_else_is(every: list[Standing]) -> None:
     def beats(a: Standing, b: Standing) -> bool:
-        as_good = a.miss_mm <= b.miss_mm + 1 + 1e-9 and all(
-            x <= y for x, y in zip(a.scales(), b.scales(), strict=True)
-        )
-        better = a.miss_mm < b.miss_mm - 1 - 1e-9 or any(
-            x < y for x, y in zip(a.scales(), b.scales(), strict=True)
-        )
+        as_good = a.miss_mm <= b.miss_mm + 1 + 1e-9 and all(x <= y for x, y in zip(a.scales(), b.scales(), strict=True))
+        better = a.miss_mm < b.miss_mm - 1 - 1e-9 or any(x < y for x, y in zip(a.scales(), b.scales(), strict=True))
         return as_good and better
 
     kept = frontier(every)
@@ -449,9 +474,7 @@ def test_the_three_schools_on_two_sizes() -> None:
 
 def test_gates_name_what_stops_a_frame_and_by_how_much() -> None:
     hand = bar_clamp(Mark(390, 560), 72, 8, 15, Stem(110, -6, 40)) + Mark(84, 14)
-    size = frame(
-        standover_mm=790, standover_ahead_mm=0, step_through_mm=420, mass_limit_kg=110, crank_greatest_mm=170
-    )
+    size = frame(standover_mm=790, standover_ahead_mm=0, step_through_mm=420, mass_limit_kg=110, crank_greatest_mm=170)
     gates = Gates(800, 25, True, 430, 121, 172.5)
     r = search_sizes(Shelf([size], CAIRN, SPACERS), road(hand, gates=gates))[0]
     assert r.verdict == "out"

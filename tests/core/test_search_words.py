@@ -46,9 +46,7 @@ def built(length: float = 110, angle: float = -6, spacers: float = 15, **more: o
 
 def test_handling_counts_noticeable_steps_from_the_reference() -> None:
     r = built(trail_mm=60, front_centre_mm=600)
-    arm = 110 * np.cos(np.radians(6)) + (
-        Mark(84, 14).x_mm * np.sin(np.radians(72)) + 14 * np.cos(np.radians(72))
-    )
+    arm = 110 * np.cos(np.radians(6)) + (Mark(84, 14).x_mm * np.sin(np.radians(72)) + 14 * np.cos(np.radians(72)))
     here = Reference(60, 600, float(arm))
     assert handling_steps(r, here) == 0
     assert handling_steps(r, replace(here, trail_mm=60 + 3 * HANDLING["trail_mm"].value)) == 3
@@ -59,10 +57,14 @@ def test_handling_counts_noticeable_steps_from_the_reference() -> None:
 @pytest.mark.parametrize(
     ("build", "points"),
     [
-        ({"spacers": 5}, 0), ({"spacers": 25}, 2), ({"length": 130}, 1 + 1), ({"length": 70}, 3 + 1),
-        ({"angle": 8}, 1 + 1), ({"angle": -17}, 2 + 1),
+        ({"spacers": 5}, 0),
+        ({"spacers": 25}, 2),
+        ({"length": 130}, 1 + 1),
+        ({"length": 70}, 3 + 1),
+        ({"angle": 8}, 1 + 1),
+        ({"angle": -17}, 2 + 1),
     ],
-)  # fmt: skip
+)
 def test_looks_are_points_against_piles_extremes_and_rise(build: dict[str, float], points: int) -> None:
     assert looks_points(built(**build)) == points
     assert all(d.reason for d in (*LOOKS.values(), *HANDLING.values(), *PLACING.values()))
@@ -78,12 +80,12 @@ def test_a_place_says_what_a_mechanic_reads_off() -> None:
     for p in drop_places(bar, lever, "ramp"):
         assert f"hoods rising {p.slope_deg:.0f}°" in p.says
         side = "down" if p.slide_mm > 0 else "up"
-        assert (
-            f"levers {abs(round(p.slide_mm))} {side} the bend" in p.says or "levers where they are" in p.says
-        )
+        assert f"levers {abs(round(p.slide_mm))} {side} the bend" in p.says or "levers where they are" in p.says
     assert [p.says for p in flat_places(FlatBar(760, 20, 8, 5, 70), 55)][1:4] == [
-        "rolled 3° forward", "rise upright", "rolled 3° back",
-    ]  # fmt: skip
+        "rolled 3° forward",
+        "rise upright",
+        "rolled 3° back",
+    ]
     assert pad_places((0, 10), (30,))[1].says == "pads 10 ahead of the clamp, 30 over it"
 
 
@@ -159,10 +161,19 @@ def test_the_builders_page_holds_every_number_inside_its_margins(
     }  # fmt: skip
     values = derive(known).values
     frame = FrameGeometry(
-        stack_mm=stack, reach_mm=reach, head_angle_deg=head, seat_angle_deg=seat, seat_tube_mm=min(stack, 560),
-        head_tube_mm=values["head_tube_mm"], fork_length_mm=390, fork_offset_mm=48, bb_drop_mm=72, chainstay_mm=425,
-        front_centre_mm=values["front_centre_mm"], wheel_radius_mm=345,
-    )  # fmt: skip
+        stack_mm=stack,
+        reach_mm=reach,
+        head_angle_deg=head,
+        seat_angle_deg=seat,
+        seat_tube_mm=min(stack, 560),
+        head_tube_mm=values["head_tube_mm"],
+        fork_length_mm=390,
+        fork_offset_mm=48,
+        bb_drop_mm=72,
+        chainstay_mm=425,
+        front_centre_mm=values["front_centre_mm"],
+        wheel_radius_mm=345,
+    )
     page = frame_page(FrameSheet("Frame", "For somebody", frame, ("A note.",)))
     labels = [i for i in page.items if isinstance(i, Label)]
     words = [label.text for label in labels]

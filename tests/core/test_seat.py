@@ -86,9 +86,12 @@ def test_a_seat_that_passes_puts_the_saddle_exactly_there(slide: float, post: fl
 
 @settings(max_examples=80, deadline=None)
 @given(
-    st.floats(-26, 26), st.one_of(st.floats(505, 530), st.floats(750, 775)), st.floats(-4, 4),
-    st.sampled_from([(3, 2), (1, 6), (6, 1)]), st.lists(st.sampled_from([-15, 0, 12, 25]), min_size=1, max_size=3),
-)  # fmt: skip
+    st.floats(-26, 26),
+    st.one_of(st.floats(505, 530), st.floats(750, 775)),
+    st.floats(-4, 4),
+    st.sampled_from([(3, 2), (1, 6), (6, 1)]),
+    st.lists(st.sampled_from([-15, 0, 12, 25]), min_size=1, max_size=3),
+)
 def test_a_saddle_is_carried_just_when_some_height_and_slide_lie_inside(
     slide: float, post: float, tilt: float, tol: tuple[float, float], setbacks: list[float]
 ) -> None:

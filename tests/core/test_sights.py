@@ -48,9 +48,7 @@ def test_a_position_line_passes_where_its_reading_puts_the_mark(at: Mark, kind: 
     if at.distance_mm(S) < 150:
         return
     shift = off / 60 if kind == "angle" else off
-    path = position_line(
-        Reading("r", kind, "h", true + shift, "s"), "h", {"s": S, "h": at}, -GROUND, lambda p: p
-    )
+    path = position_line(Reading("r", kind, "h", true + shift, "s"), "h", {"s": S, "h": at}, -GROUND, lambda p: p)
     assert path is not None
     # A misread of so many mm draws its line so many mm beside the mark.
     beside = abs(np.radians(shift)) * at.distance_mm(S) if kind == "angle" else abs(off)

@@ -39,14 +39,15 @@ def true_value(kind: Kind, start: Mark, end: Mark) -> float:
     """What a perfect tape would read."""
     d = end - start
     return {
-        "x": d.x_mm, "y": d.y_mm, "distance": hypot(d.x_mm, d.y_mm),
-        "angle": degrees(atan2(d.y_mm, d.x_mm)), "floor_height": end.y_mm + BB_HEIGHT,
-    }[kind]  # fmt: skip
+        "x": d.x_mm,
+        "y": d.y_mm,
+        "distance": hypot(d.x_mm, d.y_mm),
+        "angle": degrees(atan2(d.y_mm, d.x_mm)),
+        "floor_height": end.y_mm + BB_HEIGHT,
+    }[kind]
 
 
-def readings(
-    marks: dict[str, Mark], noise: np.random.Generator | None = None, count: int = 17
-) -> list[Reading]:
+def readings(marks: dict[str, Mark], noise: np.random.Generator | None = None, count: int = 17) -> list[Reading]:
     """A set of readings of these marks, perfect or with the house's noise."""
     places = {"bb": ORIGIN, **marks}
     made = []
@@ -82,11 +83,7 @@ def test_the_adjustment_is_the_least_of_all(marks: dict[str, Mark], seed: int) -
         total = 0.0
         for r in read:
             at = {"bb": ORIGIN, **moved}
-            value = (
-                at[r.end].y_mm + bb
-                if r.kind == "floor_height"
-                else true_value(r.kind, at[r.start], at[r.end])
-            )
+            value = at[r.end].y_mm + bb if r.kind == "floor_height" else true_value(r.kind, at[r.start], at[r.end])
             total += ((value - r.value) / r.sigma) ** 2
         return total
 
@@ -119,9 +116,7 @@ def test_two_plumb_readings_average_with_their_spread() -> None:
 
 
 def test_a_surer_reading_weighs_more() -> None:
-    found = adjust(
-        [Reading("a", "x", "p", 100, sd=1), Reading("b", "x", "p", 104, sd=3), Reading("y", "y", "p", 0)]
-    )
+    found = adjust([Reading("a", "x", "p", 100, sd=1), Reading("b", "x", "p", 104, sd=3), Reading("y", "y", "p", 0)])
     assert found.points["p"].at.x_mm == pytest.approx((100 * 9 + 104) / 10)
 
 

@@ -81,9 +81,7 @@ def test_out_of_bounds_names_the_bounds() -> None:
 @given(st.floats(300, 1100).map(lambda v: round(v, 2)))
 def test_mm_typed_as_shown_come_back(mm: float) -> None:
     assert parse_length(f"{mm}", least_mm=300, greatest_mm=1100).value == pytest.approx(mm)
-    assert parse_length(f"{mm / 10:.3f} cm", least_mm=300, greatest_mm=1100.1).value == pytest.approx(
-        mm, abs=0.006
-    )
+    assert parse_length(f"{mm / 10:.3f} cm", least_mm=300, greatest_mm=1100.1).value == pytest.approx(mm, abs=0.006)
 
 
 @given(st.integers(0, 60 * 16))

@@ -103,16 +103,17 @@ def test_a_reading_arrives_as_it_would_be_typed(bench: TestClient) -> None:
     assert (arrived["typed"], arrived["source"], arrived["battery_low"]) == ("541.3 mm", "Tape", False)
     sheet = bench.get("/api/fits/1/sheet").json()
     change = {"do": "measure.read", "key": "nose_clamp", "typed": arrived["typed"], "source": "Tape"}
-    kept = bench.post(
-        "/api/fits/1/changes", json={"base_revision": sheet["revision"], "commands": [change]}
-    ).json()
+    kept = bench.post("/api/fits/1/changes", json={"base_revision": sheet["revision"], "commands": [change]}).json()
     reading = kept["state"]["measure"]["readings"]["nose_clamp"]
     assert (reading["heard"][0]["value"], reading["source"]) == (541.3, "Tape")
     assert press("level", "pitch").json()["typed"] == "-1.2°"  # type: ignore[attr-defined]
     for name, key, status, code in (
-        ("broken", "nose_clamp", 503, "device"), ("mad", "nose_clamp", 503, "device"),
-        ("tape", "pitch", 422, "input"), ("tape", "shoe", 422, "input"), ("none", "pitch", 404, "not_found"),
-    ):  # fmt: skip
+        ("broken", "nose_clamp", 503, "device"),
+        ("mad", "nose_clamp", 503, "device"),
+        ("tape", "pitch", 422, "input"),
+        ("tape", "shoe", 422, "input"),
+        ("none", "pitch", 404, "not_found"),
+    ):
         answer = press(name, key)
         assert (answer.status_code, answer.json()["code"]) == (status, code)  # type: ignore[attr-defined]
     assert [i["name"] for i in bench.get("/api/instruments").json()] == ["tape", "broken", "mad", "level"]

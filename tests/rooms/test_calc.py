@@ -139,7 +139,10 @@ def test_cranks_are_held_against_each_other(empty: TestClient) -> None:
     rows = empty.post("/api/calc/crank.table", json=EXAMPLES["crank.table"]).json()["rows"]
     assert [r["crank_mm"] for r in rows] == [155, 170, 175]
     same = rows[1]
-    assert (same["s"]["x_mm"], same["s"]["y_mm"]) == (pytest.approx(-208.2, abs=1e-6), pytest.approx(702.8, abs=1e-6))
+    assert (same["s"]["x_mm"], same["s"]["y_mm"]) == (
+        pytest.approx(-208.2, abs=1e-6),
+        pytest.approx(702.8, abs=1e-6),
+    )
     assert same["gain_change_percent"] == 0
     assert rows[0]["gain_change_percent"] == pytest.approx(100 * (170 / 155 - 1))
     # By hand: the front axle, the shoe's tip on the level crank, less the wheel.
@@ -246,13 +249,9 @@ def test_bad_input_names_its_field_and_keeps_it(
     assert body["message"]
 
 
-@pytest.mark.parametrize(
-    "text", ["{", "", "[]", '"x"', '{"stack_mm": NaN}', '{"stack_mm": Infinity}', "\x00"]
-)
+@pytest.mark.parametrize("text", ["{", "", "[]", '"x"', '{"stack_mm": NaN}', '{"stack_mm": Infinity}', "\x00"])
 def test_broken_json_is_told_never_a_500(text: str, empty: TestClient) -> None:
-    answer = empty.post(
-        "/api/calc/cockpit.forward", content=text, headers={"Content-Type": "application/json"}
-    )
+    answer = empty.post("/api/calc/cockpit.forward", content=text, headers={"Content-Type": "application/json"})
     assert answer.status_code == 422
     assert answer.json()["code"] == "input"
 

@@ -42,11 +42,7 @@ def test_fonts_travel_with_the_pdf_and_print_every_name() -> None:
     reader = PdfReader(io.BytesIO(write_pdf([page], "x")))
     assert "Łukasz Şahin Ærø −6° ±3" in reader.pages[0].extract_text()
     fonts = reader.pages[0]["/Resources"]["/Font"].values()
-    assert any(
-        "/FontFile2" in f.get_object()["/FontDescriptor"]
-        for f in fonts
-        if "/FontDescriptor" in f.get_object()
-    )
+    assert any("/FontFile2" in f.get_object()["/FontDescriptor"] for f in fonts if "/FontDescriptor" in f.get_object())
 
 
 def test_the_same_page_gives_the_same_bytes() -> None:
@@ -69,9 +65,13 @@ def test_a_card_for_arm_pads_places_the_pads_and_the_ends(demo: TestClient) -> N
     fit = next(x["id"] for x in demo.get("/api/fits").json() if carries_pads(demo, x["id"]))
     lines = [i["text"] for page in demo.get(f"/api/fits/{fit}/card").json() for i in page["items"] if i.get("text")]
     said = " ".join(lines)
-    cells = {row["mark"]: row["cells"]["plan"] for row in demo.get(f"/api/fits/{fit}/sheet?view=setup").json()["ledger"]}
+    cells = {
+        row["mark"]: row["cells"]["plan"] for row in demo.get(f"/api/fits/{fit}/sheet?view=setup").json()["ledger"]
+    }
     assert re.search(r"Pads: centre \d+ (behind|ahead of) the bar clamp, \d+ above, both alike\.", said)
-    assert re.search(r"extension ends \d+ ahead of the pads, \d+ above; forearm along the pad, elbow just behind it", said)
+    assert re.search(
+        r"extension ends \d+ ahead of the pads, \d+ above; forearm along the pad, elbow just behind it", said
+    )
     assert "Measure saddle, pads and extension ends; write them in Built, above." in said
     assert "hood" not in said.lower()
     assert cells["hand"]["show_x"] in said

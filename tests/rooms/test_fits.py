@@ -41,9 +41,7 @@ class Fitter:
         return self.sheet
 
     def step(self, way: str) -> Any:
-        answer = self.client.post(
-            f"/api/fits/{self.fit}/{way}", json={"base_revision": self.sheet["revision"]}
-        )
+        answer = self.client.post(f"/api/fits/{self.fit}/{way}", json={"base_revision": self.sheet["revision"]})
         if answer.status_code == 200:
             self.sheet = answer.json()
         return answer
@@ -346,8 +344,13 @@ def test_built_marks_are_judged_against_the_goal(demo: TestClient) -> None:
     fitter.edit("setup.built", {"mark": "hand_y", "typed": f"{goal[1]:.0f} mm"})
     row = next(r for r in fitter.sheet["ledger"] if r["mark"] == "hand")
     assert row["miss"] == {
-        "of": "built", "dx_mm": 7, "dy_mm": 0, "show_x": "+7", "show_y": "0", "verdict": "out",
-    }  # fmt: skip
+        "of": "built",
+        "dx_mm": 7,
+        "dy_mm": 0,
+        "show_x": "+7",
+        "show_y": "0",
+        "verdict": "out",
+    }
 
 
 def test_every_cell_says_where_it_comes_from(demo: TestClient) -> None:
@@ -423,9 +426,7 @@ def test_a_file_holds_copies_so_that_a_shelf_can_change(demo: TestClient) -> Non
     text = demo.get("/api/shelves/frames.csv").text.replace(
         "Ostrel Drift,gravel,carbon,M,563", "Ostrel Drift,gravel,carbon,M,569"
     )
-    assert (
-        demo.post("/api/shelves/frames/import", json={"text": text, "apply": True}).json()["replaced"] == 250
-    )
+    assert demo.post("/api/shelves/frames/import", json={"text": text, "apply": True}).json()["replaced"] == 250
     fitter.read()
     assert fitter.cell("hand", "plan") == before
 

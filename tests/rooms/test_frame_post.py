@@ -61,7 +61,12 @@ def test_what_is_looked_at_narrows_the_search_and_is_remembered(fitter: Fitter) 
         "Mossfoot Cairnside",
         "Ostrel Drift",
     } | {o["frame"] for o in fitter.sheet["frame"]["offers"] if o["held"]}
-    for bad in ({"at": {"kinds": ["boat"]}}, {"at": {"price_most": 9}}, {"at": "steel"}, {"at": {"colour": 1}}):
+    for bad in (
+        {"at": {"kinds": ["boat"]}},
+        {"at": {"price_most": 9}},
+        {"at": "steel"},
+        {"at": {"colour": 1}},
+    ):
         assert fitter.send("frame.look", bad).status_code == 422
 
 
@@ -120,9 +125,7 @@ def test_a_one_piece_cockpit_only_in_its_listed_combinations(fitter: Fitter) -> 
     assert combination in build["cockpit"]["listed"]
     rails = {r["name"]: [s["value"] for s in r["stops"]] for r in sheet["build"]["rails"]}
     assert rails["length"] == sorted(
-        float(x.split("/")[0])
-        for x in build["cockpit"]["listed"]
-        if x.endswith(f"/{build['cockpit_width_mm']:g}")
+        float(x.split("/")[0]) for x in build["cockpit"]["listed"] if x.endswith(f"/{build['cockpit_width_mm']:g}")
     )
     refused = fitter.send("build.stem", {"length_mm": 150, "angle_deg": build["stem"]["angle_deg"]})
     assert refused.status_code == 422
@@ -224,8 +227,10 @@ def test_the_rules_of_the_event_keep_narrow_bars_out_and_tell_the_rest(fitter: F
     fitter.edit("frame.rules_read", {"dated": "12 March"}, "frame")
     sheet = fitter.edit("frame.rule", {"rule": "least_bar_width_mm", "typed": "42 cm"}, "frame")
     assert sheet["state"]["frame"]["rules"] == {
-        "nose_behind_bb_mm": 50, "least_bar_width_mm": 420, "dated": "12 March",
-    }  # fmt: skip
+        "nose_behind_bb_mm": 50,
+        "least_bar_width_mm": 420,
+        "dated": "12 March",
+    }
     # The nose would be 44 behind, her own bar 400 wide: told, and on the card among the cautions, but not forbidden.
     told = sheet["frame"]["rules"]
     assert [x.rsplit(", ", 1)[1] for x in told[:2]] == ["6 short.", "20 short."]
@@ -234,7 +239,9 @@ def test_the_rules_of_the_event_keep_narrow_bars_out_and_tell_the_rest(fitter: F
     fronts = [x["front"] for x in sheet["frame"]["frontier"] if x["front"]["part"] is not None]
     widths = [f["width_mm"] or parts[str(f["part"])]["width_mm"] for f in fronts]
     assert widths and min(widths) >= 420
-    assert fitter.edit("frame.rule", {"rule": "least_bar_width_mm", "typed": ""}, "frame")["frame"]["rules"][1].startswith("Look")
+    assert fitter.edit("frame.rule", {"rule": "least_bar_width_mm", "typed": ""}, "frame")["frame"]["rules"][
+        1
+    ].startswith("Look")
     wrong = fitter.send("frame.rule", {"rule": "nose_behind_bb_mm", "typed": "9 m"}).json()
     assert (wrong["field"], "200" in wrong["allowed"]) == ("frame.rule.typed", True)
     assert fitter.send("frame.rules_read", {"dated": "x" * 41}).json()["field"] == "commands.0.frame.rules_read.dated"
@@ -245,7 +252,9 @@ def test_a_line_says_which_school_decided_what(fitter: Fitter) -> None:
     sheet = fitter.edit("frame.school", {"question": "standover", "school": "first"}, "frame")
     for x in sheet["frame"]["frontier"]:
         assert ("the bar turned palm-led" in x["decided"]) == ("hoods rising" in x["build"])
-        assert ("its width as the shoulders" in x["decided"]) == (x["front"]["part"] is not None and x["front"]["width_mm"] is None)
+        assert ("its width as the shoulders" in x["decided"]) == (
+            x["front"]["part"] is not None and x["front"]["width_mm"] is None
+        )
         assert "standover first, as a gate" in x["decided"]
     own = next(x for x in frames(demo_fit(fitter.client, "Jory Penhale"))["frontier"] if x["front"]["part"] is None)
     assert own["decided"] == ""

@@ -93,9 +93,7 @@ def test_a_stem_out_of_stock_is_not_put_on_by_a_stop(demo: TestClient) -> None:
     name = fitter.sheet["state"]["build"]["stem"]["name"]
     shelf = demo.get("/api/shelves/parts").json()
     same = [
-        p
-        for p in shelf
-        if p["part"]["kind"] == "stem" and (p["part"]["length_mm"], p["part"]["angle_deg"]) == (90, -6)
+        p for p in shelf if p["part"]["kind"] == "stem" and (p["part"]["length_mm"], p["part"]["angle_deg"]) == (90, -6)
     ]
     for p in same:
         demo.post(f"/api/shelves/parts/{p['id']}/marks", json={"in_stock": False})
@@ -110,9 +108,7 @@ def test_a_flat_bar_use_asks_for_grips_and_only_bars_that_have_them() -> None:
     state = measured()
     state.goal.discipline = "cross-country"
     assert hand_is(facts_of(state)) == "grip"
-    shelf = search_shelf(
-        [], [(n, p) for n, p in PARTS.items()], None, None, wanted(facts_of(state, PROFILE))
-    )
+    shelf = search_shelf([], [(n, p) for n, p in PARTS.items()], None, None, wanted(facts_of(state, PROFILE)))
     assert shelf.bars
     assert all(PARTS[b.key].kind == "flat_bar" for b in shelf.bars)
     assert shelf.cockpits == ()

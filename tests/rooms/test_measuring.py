@@ -75,9 +75,11 @@ def test_the_fitter_decides_and_it_is_on_record(fitter: Fitter) -> None:  # noqa
     assert view["findings"] == []
     assert fitter.sheet["state"]["measure"]["readings"]["nose_clamp"]["heard"][0]["value"] == 538
     assert [d["says"] for d in view["decided"]] == [
-        "Nose to bar clamp corrected: 583 → 538 mm", "Nose to bar clamp taken in again: 583",
-        "Nose to bar clamp left out: 583", "Nose to bar clamp kept against the others: 583",
-    ]  # fmt: skip
+        "Nose to bar clamp corrected: 583 → 538 mm",
+        "Nose to bar clamp taken in again: 583",
+        "Nose to bar clamp left out: 583",
+        "Nose to bar clamp kept against the others: 583",
+    ]
     decide(fitter, "nose_clamp", "again")
     assert "nose_clamp" not in fitter.sheet["state"]["measure"]["readings"]
     assert fitter.step("undo").status_code == 200
@@ -200,10 +202,7 @@ def test_what_is_asked_depends_on_the_bar_and_the_house(fitter: Fitter) -> None:
     assert [o["name"] for o in offered if o["asked"]] == ["s_pedal", "crank"]
     assert usual() == ["s_pedal", "crank"]
     assert fitter.client.put("/api/house/callout", json={"asked": ["chain"]}).json()["field"] == "asked"
-    assert (
-        len([o for o in fitter.client.put("/api/house/callout", json={"asked": None}).json() if o["asked"]])
-        > 30
-    )
+    assert len([o for o in fitter.client.put("/api/house/callout", json={"asked": None}).json() if o["asked"]]) > 30
     assert len(fitter.client.get("/api/house/callout").json()) == len(PROMPTS)
 
 
@@ -217,9 +216,7 @@ def test_no_order_and_no_slip_of_readings_ever_fails(random: Random) -> None:
         prompt, _ = KEYS[key]
         wrong = random.choice((0, 0, 0, 0, 14, -60, 300))
         places = {**BIKE, "pad": BIKE["clamp"], "drops": BIKE["clamp"], "tops": BIKE["clamp"]}
-        value = min(
-            max(perfect(prompt.name, places) + random.gauss(0, 2) + wrong, prompt.least), prompt.greatest
-        )
+        value = min(max(perfect(prompt.name, places) + random.gauss(0, 2) + wrong, prompt.least), prompt.greatest)
         work = Work(facts_of(state), datetime.now(UTC))
         Read(key=key, typed=f"{value:.1f}").run(work)
         state, facts = work.file, work.facts
@@ -268,8 +265,11 @@ def test_a_file_of_version_1_is_the_same_bike(demo: TestClient) -> None:
 
 
 def test_readings_that_cannot_be_are_refused_in_a_file() -> None:
-    for readings in ({"seat": {"heard": [{"typed": "1", "value": 1}]}}, {"crank": {"heard": [{"typed": "9", "value": 9}]}},
-                     {"shoe": {"heard": [{"typed": "9", "value": 9}]}}):  # fmt: skip
+    for readings in (
+        {"seat": {"heard": [{"typed": "1", "value": 1}]}},
+        {"crank": {"heard": [{"typed": "9", "value": 9}]}},
+        {"shoe": {"heard": [{"typed": "9", "value": 9}]}},
+    ):
         with pytest.raises(ValueError, match=r"asked of a bike|can be read there"):
             FitState.model_validate({"measure": {"readings": readings}})
 

@@ -59,13 +59,9 @@ def test_the_day_book_and_the_trail_speak_of_pads(fitter: Fitter, demo: TestClie
     assert next(p for p in line["trail"] if p["name"] == "build")["note"] == "pads in"
 
 
-def test_what_is_offered_for_pads_can_be_taken_and_stands_so_on_the_card(
-    fitter: Fitter, demo: TestClient
-) -> None:
+def test_what_is_offered_for_pads_can_be_taken_and_stands_so_on_the_card(fitter: Fitter, demo: TestClient) -> None:
     view = fitter.read("frame")["frame"]
-    other = next(
-        x for x in view["frontier"] if x["front"]["part"] is not None and "pads" in x["build"]
-    )
+    other = next(x for x in view["frontier"] if x["front"]["part"] is not None and "pads" in x["build"])
     assert "pads" in other["build"]
     sheet = fitter.edit("frame.choose", {"size": other["id"], "front": other["front"]}, "frame")
     assert shown(row(sheet, "Pads")["miss"]) == (other["show_x"], other["show_y"])
@@ -103,9 +99,7 @@ def test_the_forearm_is_drawn_on_the_pad() -> None:
 
 def test_without_a_pad_measured_the_hand_is_carried() -> None:
     kept = state()
-    kept.measure.readings = {
-        k: r for k, r in kept.measure.readings.items() if not k.startswith(("s_pad", "pad_"))
-    }
+    kept.measure.readings = {k: r for k, r in kept.measure.readings.items() if not k.startswith(("s_pad", "pad_"))}
     facts = facts_of(kept)
     assert (context(facts).carried, context(facts).point_of("hand"), hand_is(facts)) == ("hand", "h", "hood")
     assert context(facts).pad_of(goal_marks(facts)["hand"]) is None

@@ -18,15 +18,13 @@ WANT = {"stack_mm": [543.0, 563.0, 583.0], "reach_mm": [381.0, 388.0, 396.0], "h
 LABELS = ["S", "M", "L"]
 
 ACROSS_TABS = "Size\tS\tM\tL\nStack (mm)\t543\t563\t583\nReach (mm)\t381\t388\t396\nHead tube angle\t71.5°\t72°\t72.5°\nSeat tube angle\t74°\t73.5°\t73°"
-DOWN_TABS = (
-    "Size\tStack\tReach\tHTA\tSTA\nS\t543\t381\t71.5\t74\nM\t563\t388\t72\t73.5\nL\t583\t396\t72.5\t73"
-)
+DOWN_TABS = "Size\tStack\tReach\tHTA\tSTA\nS\t543\t381\t71.5\t74\nM\t563\t388\t72\t73.5\nL\t583\t396\t72.5\t73"
 DOWN_SEMICOLONS_COMMAS = "Frame size;Stack [cm];Reach [cm];Head angle;Seat angle\nS;54,3;38,1;71,5;74\nM;56,3;38,8;72,0;73,5\nL;58,3;39,6;72,5;73,0"
-ACROSS_COMMAS = (
-    "Geometry,S,M,L\nStack,543,563,583\nReach,381,388,396\nHead angle,71.5,72,72.5\nSeat angle,74,73.5,73"
-)
+ACROSS_COMMAS = "Geometry,S,M,L\nStack,543,563,583\nReach,381,388,396\nHead angle,71.5,72,72.5\nSeat angle,74,73.5,73"
 ACROSS_SPACES = "Frame size      S      M      L\nA  Stack      543    563    583\nB  Reach      381    388    396\nC  Head tube angle   71,5   72   72,5\nD  Seat tube angle   74   73,5   73"
-ACROSS_ONE_SPACE = "Size S M L\nStack 543 563 583\nReach 381 388 396\nHead tube angle 71.5 72 72.5\nSeat tube angle 74 73.5 73"
+ACROSS_ONE_SPACE = (
+    "Size S M L\nStack 543 563 583\nReach 381 388 396\nHead tube angle 71.5 72 72.5\nSeat tube angle 74 73.5 73"
+)
 BARS = "| Size | S | M | L |\n|------|---|---|---|\n| Stack | 543 mm | 563 mm | 583 mm |\n| Reach | 381 mm | 388 mm | 396 mm |\n| Head angle | 71.5° | 72° | 72.5° |\n| Seat angle | 74° | 73.5° | 73° |"
 ONE_A_LINE = "Size\nS\nM\nL\nStack (mm)\n543\n563\n583\nReach (mm)\n381\n388\n396\nHead tube angle\n71.5\n72\n72.5\nSeat tube angle\n74\n73.5\n73"
 UNIT_COLUMN = "Measure\tUnit\tS\tM\tL\nStack\tcm\t54.3\t56.3\t58.3\nReach\tcm\t38.1\t38.8\t39.6\nHead angle\t°\t71.5\t72\t72.5\nSeat angle\t°\t74\t73.5\t73"
@@ -46,9 +44,9 @@ k) Wheel size\t700c\t700c\t700c
 """
 # Nasty: inches with fractions, sizes down, a blank column, a repeated heading, cells that are two numbers.
 NASTY_INCHES = (
-    "Size\tStack (in)\tReach (\")\t\tHead angle\tSeat angle\tReach\tHead tube\n"
+    'Size\tStack (in)\tReach (")\t\tHead angle\tSeat angle\tReach\tHead tube\n'
     "S\t21 3/8\t15\t\t71.5\t74\t381\t4.5/5\nM\t22 3/16\t15 1/4\t\t72\t73.5\t388\t5.5\nL\t22 15/16\t15 5/8\t\t72.5\t73\t396\t6.5\n"
-)  # fmt: skip
+)
 
 
 def look(client: TestClient, text: str, **more: Any) -> dict[str, Any]:
@@ -66,11 +64,18 @@ def values(seen: dict[str, Any], quantity: str) -> list[float | None]:
 @pytest.mark.parametrize(
     ("text", "across"),
     [
-        (ACROSS_TABS, True), (DOWN_TABS, False), (DOWN_SEMICOLONS_COMMAS, False), (ACROSS_COMMAS, True),
-        (ACROSS_SPACES, True), (ACROSS_ONE_SPACE, True), (BARS, True), (ONE_A_LINE, True), (UNIT_COLUMN, True),
+        (ACROSS_TABS, True),
+        (DOWN_TABS, False),
+        (DOWN_SEMICOLONS_COMMAS, False),
+        (ACROSS_COMMAS, True),
+        (ACROSS_SPACES, True),
+        (ACROSS_ONE_SPACE, True),
+        (BARS, True),
+        (ONE_A_LINE, True),
+        (UNIT_COLUMN, True),
         (NASTY, True),
     ],
-)  # fmt: skip
+)
 def test_differently_shaped_charts_say_the_same(empty: TestClient, text: str, across: bool) -> None:
     seen = look(empty, text)
     assert seen["across"] is across
@@ -175,8 +180,9 @@ def test_every_known_heading_is_found_under_letters_units_and_marks(quantity: st
 
 
 @pytest.mark.parametrize(
-    ("words", "unit"), [("Stack (mm)", "mm"), ("Reach cm", "cm"), ('Length "', "in"), ("Head angle °", "deg"), ("Reach", None)]
-)  # fmt: skip
+    ("words", "unit"),
+    [("Stack (mm)", "mm"), ("Reach cm", "cm"), ('Length "', "in"), ("Head angle °", "deg"), ("Reach", None)],
+)
 def test_units_in_headings(words: str, unit: str | None) -> None:
     assert unit_of(words) == unit
     assert "(" not in plain(words)

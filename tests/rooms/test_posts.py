@@ -71,11 +71,18 @@ def bell_marks(facts: Facts) -> dict[Any, Mark]:
 
 
 BELL = Post(
-    name="bell", label="Bell", place=9, state=BellState, commands=(Ring,), view=BellView,
-    stage=lambda facts: Stage("done" if facts.part(BellState).rings else "empty", f"{facts.part(BellState).rings} rings"),
+    name="bell",
+    label="Bell",
+    place=9,
+    state=BellState,
+    commands=(Ring,),
+    view=BellView,
+    stage=lambda facts: Stage(
+        "done" if facts.part(BellState).rings else "empty", f"{facts.part(BellState).rings} rings"
+    ),
     show=lambda facts: BellView(rung=facts.part(BellState).rings),
     layer=Layer("built", bell_marks, lambda facts, mark: ["rung"]),
-)  # fmt: skip
+)
 
 
 @pytest.fixture
@@ -94,12 +101,18 @@ def test_a_post_that_is_there_is_everywhere(belled: TestClient) -> None:
     assert (sheet["trail"][-1]["state"], sheet["bell"]) == ("empty", {"rung": 0})
     body = {"base_revision": 1, "commands": [{"do": "bell.ring", "times": 3}]}
     rung = belled.post(f"/api/fits/{fit}/changes?view=bell", json=body).json()
-    assert (rung["bell"], rung["state"]["bell"], rung["trail"][-1]["note"]) == ({"rung": 3}, {"rings": 3}, "3 rings")
+    assert (rung["bell"], rung["state"]["bell"], rung["trail"][-1]["note"]) == (
+        {"rung": 3},
+        {"rings": 3},
+        "3 rings",
+    )
     assert words(rung["undo"]) == "Rung 3 times"
     again = belled.post(f"/api/fits/{fit}/changes?view=goal", json={**body, "base_revision": 2}).json()
     assert again["bell"] is None
     # Its bounds are the file's: ten rings are refused whole, and what was there stays.
-    full = belled.post(f"/api/fits/{fit}/changes", json={"base_revision": 3, "commands": [{"do": "bell.ring", "times": 5}]})
+    full = belled.post(
+        f"/api/fits/{fit}/changes", json={"base_revision": 3, "commands": [{"do": "bell.ring", "times": 5}]}
+    )
     assert (full.status_code, full.json()["field"]) == (422, "bell.rings")
     text = belled.get(f"/api/fits/{fit}/file").text
     assert json.loads(text)["fit"]["bell"] == {"rings": 6}
@@ -133,9 +146,35 @@ def desk(tmp_path_factory: pytest.TempPathFactory) -> Desk:
 def spoilt(valid: dict[str, Any], data: st.DataObject) -> dict[str, Any]:
     """A command with one thing wrong, or merely odd."""
     odd = st.sampled_from(
-        [None, True, -1, 0, 1e308, -1e308, float("nan"), 2**70, "", " ", "9" * 400, "−", "1e400", "\x00", "ü" * 130,
-         [], {}, [[]], {"x": 1}, "31 in 5", "12 ft 99", "0x10", "../..", "a#1~", "hand_up.right", 3.5]
-    )  # fmt: skip
+        [
+            None,
+            True,
+            -1,
+            0,
+            1e308,
+            -1e308,
+            float("nan"),
+            2**70,
+            "",
+            " ",
+            "9" * 400,
+            "−",
+            "1e400",
+            "\x00",
+            "ü" * 130,
+            [],
+            {},
+            [[]],
+            {"x": 1},
+            "31 in 5",
+            "12 ft 99",
+            "0x10",
+            "../..",
+            "a#1~",
+            "hand_up.right",
+            3.5,
+        ]
+    )
     name = data.draw(st.sampled_from([*valid, "extra"]))
     return {**valid, name: data.draw(odd)}
 
@@ -198,7 +237,12 @@ def _of(kind: Any) -> st.SearchStrategy[Any]:
         return _of(get_args(kind)[0])
     if isinstance(kind, type) and issubclass(kind, BaseModel):
         return _valid(kind)
-    plain = {bool: st.booleans(), int: st.integers(1, 300), float: st.floats(-200, 700), str: st.text(max_size=12)}
+    plain = {
+        bool: st.booleans(),
+        int: st.integers(1, 300),
+        float: st.floats(-200, 700),
+        str: st.text(max_size=12),
+    }
     if kind in plain:
         return plain[kind]
     return st.one_of([st.none() if k is type(None) else _of(k) for k in get_args(kind)])
@@ -224,8 +268,11 @@ def test_nudges_add_up_and_their_order_does_not_matter(desk: Desk, moves: list[t
 
 def test_what_changes_nothing_leaves_no_change(demo: TestClient) -> None:
     sheet = demo.get("/api/fits/1/sheet?view=goal").json()
-    for nothing in ({"do": "goal.nudge", "mark": "hand"}, {"do": "goal.discipline", "use": sheet["state"]["goal"]["discipline"]},
-                    {"do": "file.describe", "what": "notes", "words": sheet["state"]["notes"]}):  # fmt: skip
+    for nothing in (
+        {"do": "goal.nudge", "mark": "hand"},
+        {"do": "goal.discipline", "use": sheet["state"]["goal"]["discipline"]},
+        {"do": "file.describe", "what": "notes", "words": sheet["state"]["notes"]},
+    ):
         body = {"base_revision": sheet["revision"], "commands": [nothing], "have": sheet["marks"]}
         answer = demo.post("/api/fits/1/changes?view=goal", json=body).json()
         assert answer == {"id": 1, "revision": sheet["revision"], "marks": sheet["marks"]}
@@ -293,8 +340,12 @@ def test_an_edit_works_out_each_fact_once_and_reads_little(
 def test_a_nudge_does_not_touch_the_survey_nor_a_note_anything(demo: TestClient) -> None:
     desk: Desk = demo.app.state.desk  # type: ignore[attr-defined]
     sheet = demo.get("/api/fits/1/sheet", params={"view": "goal"}).json()
-    for n, (command, touched) in enumerate([({"do": "goal.nudge", "mark": "hand", "by_x_mm": 1}, True),
-                                            ({"do": "file.describe", "what": "notes", "words": "x"}, False)]):  # fmt: skip
+    for n, (command, touched) in enumerate(
+        [
+            ({"do": "goal.nudge", "mark": "hand", "by_x_mm": 1}, True),
+            ({"do": "file.describe", "what": "notes", "words": "x"}, False),
+        ]
+    ):
         body = {"base_revision": sheet["revision"] + n, "commands": [command]}
         assert demo.post("/api/fits/1/changes", params={"view": "goal"}, json=body).status_code == 200
         runs = desk._facts[1].runs
@@ -358,7 +409,10 @@ def test_a_long_search_keeps_nobody_from_writing(demo: TestClient, monkeypatch: 
     first.start()
     assert under_way.wait(60)
     for n in range(3):
-        body = {"base_revision": 1 + n, "commands": [{"do": "file.describe", "what": "notes", "words": f"{n}"}]}
+        body = {
+            "base_revision": 1 + n,
+            "commands": [{"do": "file.describe", "what": "notes", "words": f"{n}"}],
+        }
         assert demo.post("/api/fits/2/changes", json=body).status_code == 200
     held.set()
     first.join()

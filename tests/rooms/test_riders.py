@@ -48,9 +48,7 @@ def line(out: dict[str, Any], name: str, of: str = "measures") -> dict[str, Any]
     return next(it for it in out[of] if it["name"] == name)
 
 
-@pytest.mark.parametrize(
-    "body", [{"name": ""}, {"name": "   "}, {"name": "x" * 121}, {}, {"name": "a", "age": 3}]
-)
+@pytest.mark.parametrize("body", [{"name": ""}, {"name": "   "}, {"name": "x" * 121}, {}, {"name": "a", "age": 3}])
 def test_a_rider_needs_a_name(empty: TestClient, body: dict[str, object]) -> None:
     answer = empty.post("/api/riders", json=body)
     assert answer.status_code == 422
@@ -70,10 +68,15 @@ def test_nobody_by_that_number(empty: TestClient) -> None:
 @pytest.mark.parametrize(
     ("name", "typed", "mm"),
     [
-        ("height", "5'11\"", 1803.4), ("inseam", "31 1/4 in", 793.75), ("arm", "64,5cm", 645), ("trunk", "508", 508),
-        ("height", "1.83 m", 1830), ("mass", "165 lb", 74.84), ("shoulder_width", "14 ¼ in", 361.95),
+        ("height", "5'11\"", 1803.4),
+        ("inseam", "31 1/4 in", 793.75),
+        ("arm", "64,5cm", 645),
+        ("trunk", "508", 508),
+        ("height", "1.83 m", 1830),
+        ("mass", "165 lb", 74.84),
+        ("shoulder_width", "14 ¼ in", 361.95),
     ],
-)  # fmt: skip
+)
 def test_measures_are_understood_and_the_words_kept(
     empty: TestClient, rider: int, name: str, typed: str, mm: float
 ) -> None:
@@ -100,7 +103,10 @@ def test_how_and_when_stay_with_a_measure(empty: TestClient, rider: int) -> None
 
 def test_a_bad_measure_keeps_the_good_ones_as_they_were(empty: TestClient, rider: int) -> None:
     edit(empty, rider, measures={"height": "1760"})
-    answer = empty.patch(f"/api/riders/{rider}", json={"base_revision": head(empty, rider), "measures": {"height": "1780", "inseam": "31"}})
+    answer = empty.patch(
+        f"/api/riders/{rider}",
+        json={"base_revision": head(empty, rider), "measures": {"height": "1780", "inseam": "31"}},
+    )
     assert answer.status_code == 422
     assert answer.json()["code"] == "ambiguous"
     assert answer.json()["field"] == "measures.inseam"
@@ -120,9 +126,7 @@ def test_a_bad_measure_keeps_the_good_ones_as_they_were(empty: TestClient, rider
         ({"upper_arm": 250, "forearm": 330}, None, "was the elbow found"),
     ],
 )
-def test_measures_that_do_not_go_together_are_said(
-    measures: dict[str, float], shoe: float | None, says: str
-) -> None:
+def test_measures_that_do_not_go_together_are_said(measures: dict[str, float], shoe: float | None, says: str) -> None:
     (said,) = cross_checks(measures, shoe)
     assert says in said
 
@@ -149,14 +153,10 @@ def test_an_arm_taken_whole_reaches_the_drawn_arm() -> None:
 
 def test_bends_are_graded_by_what_the_uses_need(empty: TestClient, rider: int) -> None:
     edit(empty, rider, uses=[{"use": "road", "share": 90}, {"use": "time-trial", "share": 10}])
-    out = edit(
-        empty, rider, mobility={"hamstrings": {"left": "62", "right": "71°"}, "flat_back": {"one": "57"}}
-    )
+    out = edit(empty, rider, mobility={"hamstrings": {"left": "62", "right": "71°"}, "flat_back": {"one": "57"}})
     bend = line(out, "hamstrings", "mobility")
     assert (bend["need"], bend["left_grade"], bend["right_grade"]) == (65, "short", "ample")
-    assert bend["says"].startswith(
-        "Left hamstrings 9° short of the right. Left: saddle height goes by the tighter leg"
-    )
+    assert bend["says"].startswith("Left hamstrings 9° short of the right. Left: saddle height goes by the tighter leg")
     assert line(out, "flat_back", "mobility")["left_grade"] == "just"
     # A time trial that is a tenth of the riding asks nothing; at a third it does.
     out = edit(empty, rider, uses=[{"use": "road", "share": 66}, {"use": "time-trial", "share": 34}])
@@ -189,9 +189,7 @@ shares = st.lists(st.integers(1, 60), min_size=1, max_size=8).map(
 
 
 @given(shares, st.integers(0, 7), st.integers(-120, 120))
-def test_a_dragged_edge_moves_two_neighbours_and_nobody_else(
-    before: tuple[int, ...], at: int, by: int
-) -> None:
+def test_a_dragged_edge_moves_two_neighbours_and_nobody_else(before: tuple[int, ...], at: int, by: int) -> None:
     if len(before) < 2:
         before = (60, 40)
     edge = at % (len(before) - 1)
@@ -222,7 +220,10 @@ def test_uses_move_over_the_wire(empty: TestClient, rider: int) -> None:
     assert move(what="add", use="road").json()["field"] == "use"
     assert [u["share"] for u in move(what="remove", at=0).json()["profile"]["uses"]] == [100]
     assert counting([("road", 8), ("city", 92)]) == ("city",)
-    answer = empty.patch(f"/api/riders/{rider}", json={"base_revision": head(empty, rider), "uses": [{"use": "road", "share": 60}]})
+    answer = empty.patch(
+        f"/api/riders/{rider}",
+        json={"base_revision": head(empty, rider), "uses": [{"use": "road", "share": 60}]},
+    )
     assert (answer.status_code, answer.json()["kept"]) == (422, "60 %")
 
 
@@ -243,7 +244,13 @@ def test_what_hurts_brings_the_caution_and_a_mention_does_too(empty: TestClient,
     assert "not diagnoses" in out["care"]
     assert edit(empty, rider, hurts=[{**hurt, "severity": 0}])["care"] is None
     assert edit(empty, rider, facts={"history": "Knee operated on in 2019"})["care"]
-    assert empty.patch(f"/api/riders/{rider}", json={"base_revision": head(empty, rider), "hurts": [{**hurt, "severity": 6}]}).status_code == 422
+    assert (
+        empty.patch(
+            f"/api/riders/{rider}",
+            json={"base_revision": head(empty, rider), "hurts": [{**hurt, "severity": 6}]},
+        ).status_code
+        == 422
+    )
 
 
 def test_facts_change_alone_and_consent_is_dated(empty: TestClient, rider: int) -> None:
@@ -262,7 +269,10 @@ def test_a_records_changes_are_taken_back_and_brought_again(empty: TestClient, r
     assert step("undo").json()["field"] == "undo"
     edit(empty, rider, measures={"height": "1760"})
     edit(empty, rider, measures={"height": "1670"}, facts={"words": "Home by dark."})
-    empty.post(f"/api/riders/{rider}/uses", json={"base_revision": head(empty, rider), "what": "add", "use": "gravel"})
+    empty.post(
+        f"/api/riders/{rider}/uses",
+        json={"base_revision": head(empty, rider), "what": "add", "use": "gravel"},
+    )
     out = step("undo").json()
     assert (out["profile"]["uses"], words(out["redo"])) == ([], "Uses 100")
     assert words(out["undo"]) == "Height 1670; Words"
@@ -330,18 +340,17 @@ def test_one_riders_records_are_given_out_whole(demo: TestClient) -> None:
     } <= set(names)
     assert any(n.startswith("photos/fit-1-") for n in names)
     assert json.loads(packed.read("rider.json"))["name"] == "Tamsin Orre"
-    assert (
-        demo.post("/api/fits/import", json={"text": packed.read("fit-1.waymark.json").decode()}).status_code
-        == 200
-    )
+    assert demo.post("/api/fits/import", json={"text": packed.read("fit-1.waymark.json").decode()}).status_code == 200
 
 
 def test_an_erased_rider_is_gone_from_the_file_itself(demo: TestClient, demo_store: Store) -> None:
     refused = demo.post("/api/riders/1/erase", json={"name": "Tamsin"})
     assert (refused.status_code, refused.json()["field"]) == (422, "name")
     assert demo.post("/api/riders/1/erase", json={"name": "Tamsin Orre"}).json() == {
-        "id": 1, "scrubbed": True, "says": "Erased: nothing of it is left in the house's file.",
-    }  # fmt: skip
+        "id": 1,
+        "scrubbed": True,
+        "says": "Erased: nothing of it is left in the house's file.",
+    }
     assert demo.get("/api/fits/1/sheet").status_code == 404
     path = Path(str(demo_store.engine.url.database))
     for file in path.parent.glob(f"{path.name}*"):

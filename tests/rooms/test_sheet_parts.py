@@ -105,8 +105,11 @@ def test_a_flat_bars_grip_lies_behind_its_clamp() -> None:
 def test_layers_grow_with_what_is_known() -> None:
     empty = facts_of(FitState())
     assert {layer.name: layer.marks(empty) for layer in registry().layers} == {
-        "now": {}, "goal": {}, "plan": {}, "built": {},
-    }  # fmt: skip
+        "now": {},
+        "goal": {},
+        "plan": {},
+        "built": {},
+    }
     facts = facts_of(measured())
     assert both(now_marks(facts)) == (Mark(-200, 697), Mark(560, 655))
     assert both(plan_marks(facts)) is None
@@ -191,9 +194,7 @@ def test_a_bike_off_the_shelf_is_a_sketch_about_its_true_marks() -> None:
     assert drawn.bike.clamp.distance_mm(clamp) < 1e-6
 
 
-@pytest.mark.parametrize(
-    "label", ["Corvane Strake 54", "Haldery Landing M", "Corvane Scree L", "Ostrel Sound M"]
-)
+@pytest.mark.parametrize("label", ["Corvane Strake 54", "Haldery Landing M", "Corvane Scree L", "Ostrel Sound M"])
 def test_the_measured_bike_meets_its_bar_whatever_its_frame(label: str) -> None:
     state = measured(frame=FRAMES[label])
     drawn = drawn_now(facts_of(state))

@@ -43,11 +43,13 @@ def test_a_size_by_hand_is_looked_at_then_kept_then_changed(empty: TestClient) -
 @pytest.mark.parametrize(
     ("chart", "field"),
     [
-        ({**CHART, "stack_mm": "tall"}, "stack_mm"), ({**CHART, "head_angle_deg": "170"}, "head_angle_deg"),
-        ({"stack_mm": "560"}, "head_angle_deg"), ({**CHART, "effective_at_mm": "700"}, "seat_angle_effective_deg"),
+        ({**CHART, "stack_mm": "tall"}, "stack_mm"),
+        ({**CHART, "head_angle_deg": "170"}, "head_angle_deg"),
+        ({"stack_mm": "560"}, "head_angle_deg"),
+        ({**CHART, "effective_at_mm": "700"}, "seat_angle_effective_deg"),
         ({**CHART, "fork_offset_mm": "-3"}, "fork_offset_mm"),
     ],
-)  # fmt: skip
+)
 def test_a_chart_that_cannot_be_names_its_field(empty: TestClient, chart: dict[str, str], field: str) -> None:
     answer = empty.post("/api/shelves/frames/sizes", json={**SIZE, "chart": chart})
     assert answer.status_code == 422
@@ -90,14 +92,34 @@ def test_a_part_by_hand_of_every_kind(empty: TestClient) -> None:
     ("cells", "field"),
     [
         ({"kind": "stem", "name": "S", "length_mm": 900, "angle_deg": 0, "clamp_height_mm": 40}, "length_mm"),
-        ({"kind": "stem", "name": "S", "length_mm": "long", "angle_deg": 0, "clamp_height_mm": 40}, "length_mm"),
+        (
+            {"kind": "stem", "name": "S", "length_mm": "long", "angle_deg": 0, "clamp_height_mm": 40},
+            "length_mm",
+        ),
         ({"kind": "wing", "name": "S"}, "kind"),
-        ({"kind": "cockpit", "name": "C", "listed": "100x42", "angle_deg": -6, "clamp_height_mm": 40, "reach_mm": 76,
-          "drop_mm": 120, "bend_radius_mm": 31, "lever_arc_deg": 15, "lever_forward_mm": 20, "lever_out_mm": 26,
-          "lever_slope_deg": 24}, "listed"),
-        ({"kind": "aero_bar", "name": "A", "pad_fore_aft_mm": "10; 0", "pad_stacks_mm": "20"}, "pad_fore_aft_mm"),
+        (
+            {
+                "kind": "cockpit",
+                "name": "C",
+                "listed": "100x42",
+                "angle_deg": -6,
+                "clamp_height_mm": 40,
+                "reach_mm": 76,
+                "drop_mm": 120,
+                "bend_radius_mm": 31,
+                "lever_arc_deg": 15,
+                "lever_forward_mm": 20,
+                "lever_out_mm": 26,
+                "lever_slope_deg": 24,
+            },
+            "listed",
+        ),
+        (
+            {"kind": "aero_bar", "name": "A", "pad_fore_aft_mm": "10; 0", "pad_stacks_mm": "20"},
+            "pad_fore_aft_mm",
+        ),
     ],
-)  # fmt: skip
+)
 def test_a_part_that_cannot_be_names_its_field(empty: TestClient, cells: dict[str, Any], field: str) -> None:
     answer = empty.post("/api/shelves/parts", json=cells)
     assert answer.status_code == 422
@@ -115,9 +137,7 @@ def test_shelves_go_out_as_json_and_come_back(demo: TestClient, empty: TestClien
 def test_derived_and_assumed_numbers_stay_out_of_files() -> None:
     size = FRAMES[0]
     given = {
-        k: v
-        for k, v in size.chart.model_dump(exclude_none=True).items()
-        if k not in ("wheelbase_mm", "chainstay_mm")
+        k: v for k, v in size.chart.model_dump(exclude_none=True).items() if k not in ("wheelbase_mm", "chainstay_mm")
     }
     gap = type(size).model_validate({**size.model_dump(exclude={"chart"}), "chart": given})
     assert gap.chart.assumed == ["chainstay_mm"]
@@ -173,8 +193,6 @@ def test_sizes_are_compared_by_numbers_against_the_present_bike(demo: TestClient
     assert "Standover room, where you stand" in {r["label"] for r in with_rider["rows"]}
     stack = next(r for r in with_rider["rows"] if r["label"] == "Stack")
     assert stack["differences"][0] == ""
-    assert float(stack["differences"][2].replace("−", "-")) == float(stack["values"][2]) - float(
-        stack["values"][0]
-    )
+    assert float(stack["differences"][2].replace("−", "-")) == float(stack["values"][2]) - float(stack["values"][0])
     assert demo.get("/api/fits/compare", params={"sizes": [1] * 9}).status_code == 422
     assert demo.get("/api/fits/compare", params={"sizes": [987654]}).status_code == 404

@@ -33,8 +33,15 @@ def test_the_demo_shelves_are_whole() -> None:
     assert len(frames) >= 250
     assert all(n >= 3 for n in by_frame.values())
     assert {f.kind for f in frames} == {
-        "road", "endurance", "gravel", "cyclocross", "cross-country", "trail", "city", "time-trial",
-    }  # fmt: skip
+        "road",
+        "endurance",
+        "gravel",
+        "cyclocross",
+        "cross-country",
+        "trail",
+        "city",
+        "time-trial",
+    }
     kinds = [p.kind for p in parts]
     assert kinds.count("stem") >= 120
     assert kinds.count("drop_bar") + kinds.count("flat_bar") >= 30

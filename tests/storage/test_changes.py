@@ -53,12 +53,14 @@ def old_store(path: Path, revision: str) -> dict[int, dict[str, Any]]:
         if revision != "0001":
             c.execute(
                 "INSERT INTO rider_revisions (rider_id, number, came_from, restores, title, made_at, name, profile) "
-                "VALUES (1, 1, NULL, NULL, 'Record begun', ?, 'T. Orre', '{}')", (TIMES[0],),
-            )  # fmt: skip
+                "VALUES (1, 1, NULL, NULL, 'Record begun', ?, 'T. Orre', '{}')",
+                (TIMES[0],),
+            )
             c.execute(
                 "INSERT INTO rider_revisions (rider_id, number, came_from, restores, title, made_at, name, profile) "
-                "VALUES (1, 2, 1, NULL, 'Name', ?, 'Tamsin Orre', ?)", (TIMES[1], profile),
-            )  # fmt: skip
+                "VALUES (1, 2, 1, NULL, 'Name', ?, 'Tamsin Orre', ?)",
+                (TIMES[1], profile),
+            )
     return states
 
 
@@ -76,7 +78,10 @@ def test_an_earlier_store_comes_forward_with_every_state(tmp_path: Path, revisio
         assert [c["name"] for c in changes] == (["Tamsin Orre"] if revision == "0001" else ["T. Orre", "Tamsin Orre"])
     client = TestClient(make_app(store))
     sheet = client.get("/api/fits/1/sheet").json()
-    assert [(c["number"], words(c["said"])) for c in sheet["history"]][:2] == [(5, "change {5}"), (4, "change {4}")]
+    assert [(c["number"], words(c["said"])) for c in sheet["history"]][:2] == [
+        (5, "change {5}"),
+        (4, "change {4}"),
+    ]
     back = client.post("/api/fits/1/undo", json={"base_revision": 5}).json()
     assert back["state"]["notes"] == ""
     # The old one stands beside it as it was, until somebody is erased.
@@ -136,11 +141,23 @@ def test_thousands_of_nudges_stay_small_and_open_as_fast_as_a_new_file(store: St
         for n in range(600):
             file = found.fit.model_copy(deep=True)
             file.goal.hand_dx_mm = float(n % 100)
-            append(session, fit, file, [], [{"do": "goal.nudge", "mark": "hand", "by_x_mm": 1.0}], "", fit.made_at)
+            append(
+                session,
+                fit,
+                file,
+                [],
+                [{"do": "goal.nudge", "mark": "hand", "by_x_mm": 1.0}],
+                "",
+                fit.made_at,
+            )
         assert fit.depth < WHOLE_EVERY
-        size = session.connection().exec_driver_sql(
-            "SELECT sum(length(steps) + length(asked) + length(said) + coalesce(length(whole), 0) + 60) FROM fit_changes"
-        ).scalar()  # fmt: skip
+        size = (
+            session.connection()
+            .exec_driver_sql(
+                "SELECT sum(length(steps) + length(asked) + length(said) + coalesce(length(whole), 0) + 60) FROM fit_changes"
+            )
+            .scalar()
+        )
         state = LINE.content(session, fit.id, 321)
     assert state is not None
     assert state["goal"]["hand_dx_mm"] == float((321 - 2) % 100)

@@ -95,7 +95,10 @@ def test_a_file_that_is_no_whole_store_of_ours_is_told_and_left_as_it_is(whole: 
 def test_the_command_line_is_told_what_is_wrong(whole: Path, tmp_path: Path) -> None:
     bad = tmp_path / "bad.csv"
     bad.write_bytes("frame,kind\nGlen Ménard".encode("latin-1"))
-    assert told(run("import", "frames", str(bad), data=whole))["message"] == "This file is not UTF-8: byte 18 is no letter."
+    assert (
+        told(run("import", "frames", str(bad), data=whole))["message"]
+        == "This file is not UTF-8: byte 18 is no letter."
+    )
     for args in (["export", "9" * 30], ["export", "0"], ["export", "x"]):
         assert told(run(*args, data=whole))["allowed"] == "frames, parts, a number"
     for args in (["records", "9" * 30, "x.zip"], ["erase", "9" * 30, "--name", "x"]):
@@ -123,7 +126,9 @@ def test_a_taken_port_is_told_before_anything_is_made(tmp_path: Path) -> None:
 def test_serving_beyond_this_machine_must_be_asked_for_at_length(tmp_path: Path) -> None:
     for host in ("0.0.0.0", "::"):
         body = told(run("serve", "--host", host, data=tmp_path / "new.sqlite3"))
-        assert body["message"].startswith(f"Serving at {host} would let everybody who reaches it read and change every rider")
+        assert body["message"].startswith(
+            f"Serving at {host} would let everybody who reaches it read and change every rider"
+        )
         assert body["allowed"].endswith("--let-everybody-on-the-network-read-and-change-everything")
     assert list(tmp_path.iterdir()) == []
 
@@ -172,7 +177,9 @@ def test_a_backup_of_a_store_in_use_is_whole_and_comes_back(tmp_path: Path, demo
     assert told(run("backup", str(copy), data=path))["message"] == f"{copy} is there already; nothing was written."
     with closing(sqlite3.connect(path)) as connection, connection:
         connection.execute("DELETE FROM riders")
-        connection.execute("INSERT INTO riders (name, profile, made_at, changed_at) VALUES ('New', '{}', '2026-01-01', '2026-01-01')")
+        connection.execute(
+            "INSERT INTO riders (name, profile, made_at, changed_at) VALUES ('New', '{}', '2026-01-01', '2026-01-01')"
+        )
     back = json.loads(run("restore", str(copy), data=path).stdout)
     with closing(sqlite3.connect(path)) as connection:
         names = {n for (n,) in connection.execute("SELECT name FROM riders")}

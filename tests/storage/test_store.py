@@ -58,7 +58,9 @@ def test_a_rider_that_goes_takes_the_files_along(demo_store: Store) -> None:
 def test_foreign_keys_are_held(store: Store) -> None:
     with pytest.raises(IntegrityError), store.writing() as session:
         session.execute(
-            text("INSERT INTO fit_changes (fit_id, number, made_at, by, asked, said, depth) VALUES (1, 1, '', '', '', '', 0)")
+            text(
+                "INSERT INTO fit_changes (fit_id, number, made_at, by, asked, said, depth) VALUES (1, 1, '', '', '', '', 0)"
+            )
         )
 
 

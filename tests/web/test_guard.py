@@ -25,9 +25,7 @@ def test_the_loopback_is_known(empty: TestClient, host: str) -> None:
     assert empty.get("/api/fits", headers={"Host": host}).status_code == 200
 
 
-@pytest.mark.parametrize(
-    "origin", ["https://evil.example", "null", "file://", "http://localhost.evil.example"]
-)
+@pytest.mark.parametrize("origin", ["https://evil.example", "null", "file://", "http://localhost.evil.example"])
 def test_foreign_origins_are_refused(empty: TestClient, origin: str) -> None:
     answer = empty.post("/api/riders", json={"name": "x"}, headers={"Origin": origin})
     assert answer.status_code == 403
@@ -37,13 +35,18 @@ def test_foreign_origins_are_refused(empty: TestClient, origin: str) -> None:
 @pytest.mark.parametrize(
     ("host", "origin", "good"),
     [
-        ("localhost:8717", "http://localhost:8717", True), ("localhost:8717", "http://localhost:9999", False),
-        ("localhost:8717", "http://localhost", False), ("localhost", "http://localhost", True),
-        ("localhost", "http://localhost:80", True), ("localhost:8717", "http://127.0.0.1:8717", False),
-        ("[::1]:8717", "http://[::1]:8717", True), ("localhost:8717", "ftp://localhost:8717", False),
-        ("localhost:8717", "http://x@localhost:8717", False), ("localhost:8717", "http://localhost:port", False),
+        ("localhost:8717", "http://localhost:8717", True),
+        ("localhost:8717", "http://localhost:9999", False),
+        ("localhost:8717", "http://localhost", False),
+        ("localhost", "http://localhost", True),
+        ("localhost", "http://localhost:80", True),
+        ("localhost:8717", "http://127.0.0.1:8717", False),
+        ("[::1]:8717", "http://[::1]:8717", True),
+        ("localhost:8717", "ftp://localhost:8717", False),
+        ("localhost:8717", "http://x@localhost:8717", False),
+        ("localhost:8717", "http://localhost:port", False),
     ],
-)  # fmt: skip
+)
 def test_only_the_houses_own_origin_at_its_own_port_is_served(
     empty: TestClient, host: str, origin: str, good: bool
 ) -> None:
@@ -71,11 +74,14 @@ def test_what_another_site_could_send_unasked_needs_proof(demo: TestClient) -> N
 def test_the_loopbacks_names_are_answered_to_from_this_machine_only(store: Store) -> None:
     app = make_app(store, ["fitroom.lan"])
     for client, host, good in (
-        (("127.0.0.1", 5000), "localhost:8717", True), (("::1", 5000), "[::1]:8717", True),
-        (("::ffff:127.0.0.1", 5000), "localhost", True), (("192.168.1.7", 5000), "localhost:8717", False),
-        (("192.168.1.7", 5000), "127.0.0.1", False), (("192.168.1.7", 5000), "fitroom.lan:8717", True),
+        (("127.0.0.1", 5000), "localhost:8717", True),
+        (("::1", 5000), "[::1]:8717", True),
+        (("::ffff:127.0.0.1", 5000), "localhost", True),
+        (("192.168.1.7", 5000), "localhost:8717", False),
+        (("192.168.1.7", 5000), "127.0.0.1", False),
+        (("192.168.1.7", 5000), "fitroom.lan:8717", True),
         (("nonsense", 5000), "localhost", False),
-    ):  # fmt: skip
+    ):
         answer = TestClient(app, client=client).get("/api/fits", headers={"Host": host})
         assert answer.status_code == (200 if good else 403), (client, host)
 

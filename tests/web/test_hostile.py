@@ -43,13 +43,17 @@ def test_a_name_longer_than_any_file_is_an_address_like_others(empty: TestClient
     ("path", "text", "field"),
     [
         ("/api/riders", f'{{"name": "Anna {HALF}"}}', "name"),
-        ("/api/fits/1/changes", f'{{"base_revision": 1, "commands": [{{"do": "file.describe", "words": "{HALF}"}}]}}', "commands.0.words"),
+        (
+            "/api/fits/1/changes",
+            f'{{"base_revision": 1, "commands": [{{"do": "file.describe", "words": "{HALF}"}}]}}',
+            "commands.0.words",
+        ),
         ("/api/shelves/frames/paste", f'{{"text": "Stack {HALF}"}}', "text"),
         ("/api/shelves/parts", f'{{"kind": "stem", "name{HALF}": 1}}', None),
         ("/api/calc/claim.try", f'{{"claim": "{HALF}"}}', "claim"),
         ("/api/riders", f'{{"name": "{HALF.upper().replace("U", "u")}x"}}', "name"),
     ],
-)  # fmt: skip
+)
 def test_half_a_letter_is_refused_wherever_it_stands(demo: TestClient, path: str, text: str, field: str | None) -> None:
     body = refused(demo.post(path, content=text, headers={"Content-Type": "application/json"}))
     assert body["message"] == "This text holds half a letter, which no file can keep."
@@ -73,16 +77,27 @@ def test_half_letters_inside_a_file_are_refused_too(empty: TestClient) -> None:
 @pytest.mark.parametrize(
     ("place", "value"),
     [
-        (("version",), "x"), (("version",), None), (("version",), 0), (("version",), True), (("version",), 2**70),
-        (("fit", "version"), "x"), (("fit", "version"), None), (("fit", "version"), 0), (("fit", "version"), [1]),
-        (("fit", "measure", "readings"), 2**70), (("fit", "notes"), 10**40), (("fit", "measure"), "x"),
+        (("version",), "x"),
+        (("version",), None),
+        (("version",), 0),
+        (("version",), True),
+        (("version",), 2**70),
+        (("fit", "version"), "x"),
+        (("fit", "version"), None),
+        (("fit", "version"), 0),
+        (("fit", "version"), [1]),
+        (("fit", "measure", "readings"), 2**70),
+        (("fit", "notes"), 10**40),
+        (("fit", "measure"), "x"),
         (("rider", "profile", "measures"), {"height": {"typed": "x", "value": -1e308}}),
         (("rider", "profile", "measures"), {"inseam": {"typed": "x", "value": 800, "left": 1e300}}),
         (("rider", "profile", "measures"), {"mass": {"typed": "x", "value": 70, "values": [1e9]}}),
         (("rider", "profile", "mobility"), {"hamstrings": {"left": {"typed": "x", "value": 1e300}}}),
-        (("rider", "name"), ""), (("rider",), []), (("fit",), None),
+        (("rider", "name"), ""),
+        (("rider",), []),
+        (("fit",), None),
     ],
-)  # fmt: skip
+)
 def test_a_fit_file_with_nonsense_in_it_is_refused_and_changes_nothing(
     empty: TestClient, place: tuple[str, ...], value: Any
 ) -> None:
@@ -96,7 +111,8 @@ def test_a_fit_file_with_nonsense_in_it_is_refused_and_changes_nothing(
 
 
 @pytest.mark.parametrize(
-    "measure", [{"saddle_height": {}}, {"saddle_height": {"way": "straight"}}, {"setback": 5}, {"crank": "170"}, 7]
+    "measure",
+    [{"saddle_height": {}}, {"saddle_height": {"way": "straight"}}, {"setback": 5}, {"crank": "170"}, 7],
 )
 def test_an_empty_statement_of_the_first_version_is_named(empty: TestClient, measure: Any) -> None:
     fit = json.loads(demo_files()[0])
@@ -120,7 +136,14 @@ def test_numbers_too_long_for_anybody(empty: TestClient) -> None:
 
 @pytest.mark.parametrize(
     "line",
-    ["a " + "1" * 32_000, "(" * 3_999, "a" + " " * 3_990 + "1", "1," * 1_999, "Stack " + "1 " * 1_990, "|" * 3_999],
+    [
+        "a " + "1" * 32_000,
+        "(" * 3_999,
+        "a" + " " * 3_990 + "1",
+        "1," * 1_999,
+        "Stack " + "1 " * 1_990,
+        "|" * 3_999,
+    ],
     ids=["digits", "brackets", "spaces", "commas", "numbers", "bars"],
 )
 def test_a_pasted_text_is_read_in_linear_time(empty: TestClient, line: str) -> None:
@@ -160,7 +183,8 @@ def test_a_cockpit_may_have_any_name(demo: TestClient) -> None:
         for front in (f["front"] for f in sheet["build"]["fronts"] if "#1 ~ #" in f["name"]):
             change = {"do": "frame.choose", "size": chosen_id(demo, sheet), "front": front}
             taken = demo.post(
-                f"/api/fits/{fit}/changes?view=build", json={"base_revision": sheet["revision"], "commands": [change]}
+                f"/api/fits/{fit}/changes?view=build",
+                json={"base_revision": sheet["revision"], "commands": [change]},
             )
             assert taken.status_code == 200, taken.text
             assert taken.json()["state"]["build"]["cockpit"]["name"].endswith(" #1 ~ #")
@@ -192,13 +216,19 @@ def test_a_busy_store_says_when_to_come_again(store: Store, tmp_path: Path) -> N
 @pytest.mark.parametrize(
     ("said", "code"),
     [
-        ("database is locked", "busy"), ("database or disk is full", "disk_full"), ("disk I/O error", "disk"),
-        ("attempt to write a readonly database", "read_only"), ("database disk image is malformed", "damaged"),
-        ("file is not a database", "damaged"), ("no such table: riders", "unforeseen"),
+        ("database is locked", "busy"),
+        ("database or disk is full", "disk_full"),
+        ("disk I/O error", "disk"),
+        ("attempt to write a readonly database", "read_only"),
+        ("database disk image is malformed", "damaged"),
+        ("file is not a database", "damaged"),
+        ("no such table: riders", "unforeseen"),
     ],
-)  # fmt: skip
+)
 def test_what_the_store_cannot_do_is_told_without_its_statement(said: str, code: str) -> None:
-    error = OperationalError("INSERT INTO riders VALUES ('Anna')", {"name": "Anna"}, Exception(said), hide_parameters=True)
+    error = OperationalError(
+        "INSERT INTO riders VALUES ('Anna')", {"name": "Anna"}, Exception(said), hide_parameters=True
+    )
     body, _ = body_of_store(error)
     assert body.code == code
     assert "Anna" not in body.message + str(error).replace("VALUES ('Anna')", "")
@@ -237,7 +267,10 @@ def test_a_large_question_is_checked_where_nobody_waits_for_it(
 ) -> None:
     frame = demo.get("/api/shelves/frames").json()[0]["size"]
     stem = next(p["part"] for p in demo.get("/api/shelves/parts").json() if p["part"]["kind"] == "stem")
-    gaps = {**frame, "chart": {k: v for k, v in frame["chart"].items() if k not in ("front_centre_mm", "derived", "assumed")}}
+    gaps = {
+        **frame,
+        "chart": {k: v for k, v in frame["chart"].items() if k not in ("front_centre_mm", "derived", "assumed")},
+    }
     question = {
         "saddle": {"x_mm": -200, "y_mm": 700}, "hand": {"x_mm": 545, "y_mm": 645}, "hand_off_clamp": {"x_mm": 85, "y_mm": 20},
         "shelves": {"frames": [{**gaps, "size": str(i)} for i in range(60)], "parts": [stem]}, "most": 1,

@@ -25,9 +25,11 @@ if TYPE_CHECKING:
     from waymark.storage import Store
 
 app = typer.Typer(
-    add_completion=False, no_args_is_help=True, pretty_exceptions_enable=False,
+    add_completion=False,
+    no_args_is_help=True,
+    pretty_exceptions_enable=False,
     help="Carries a rider's position to another machine.",
-)  # fmt: skip
+)
 PORT = 8717
 MOST_NUMBER = 2**53
 MOST_FILE_BYTES = 64_000_000
@@ -97,9 +99,11 @@ def _text(file: Path) -> str:
         return file.read_text(encoding="utf-8-sig")
     except UnicodeDecodeError as wrong:
         raise InputError(
-            f"This file is not UTF-8: byte {wrong.start + 1} is no letter.", field="file",
-            allowed="text saved as UTF-8", kept=str(file),
-        ) from wrong  # fmt: skip
+            f"This file is not UTF-8: byte {wrong.start + 1} is no letter.",
+            field="file",
+            allowed="text saved as UTF-8",
+            kept=str(file),
+        ) from wrong
 
 
 @app.command()
@@ -126,9 +130,7 @@ def calc(
 @app.command("import")
 def import_(
     what: Annotated[str, typer.Argument(help="frames, parts or fit")],
-    file: Annotated[
-        Path, typer.Argument(help="a CSV file, or a *.waymark.json", exists=True, dir_okay=False)
-    ],
+    file: Annotated[Path, typer.Argument(help="a CSV file, or a *.waymark.json", exists=True, dir_okay=False)],
     data: DataOption = DATA,
 ) -> None:
     """Take a shelf file or a fit file into the store; bad lines are refused one by one."""
@@ -136,9 +138,7 @@ def import_(
 
     take: Callable[..., Any] | None = {"frames": shelves.import_frames, "parts": shelves.import_parts}.get(what)
     if take is None and what != "fit":
-        raise InputError(
-            "Nothing of that name is imported.", field="what", allowed="frames, parts, fit", kept=what
-        )
+        raise InputError("Nothing of that name is imported.", field="what", allowed="frames, parts, fit", kept=what)
     text = _text(file)
     desk = _desk(_opened(data))
     if take is None:
@@ -165,7 +165,10 @@ def export(
     number = int(what) if what.isdecimal() and len(what) < 17 else 0
     if what not in ("frames", "parts") and not 1 <= number <= MOST_NUMBER:
         raise InputError(
-            "Nothing of that name is exported.", field="what", allowed="frames, parts, a number", kept=what[:80]
+            "Nothing of that name is exported.",
+            field="what",
+            allowed="frames, parts, a number",
+            kept=what[:80],
         )
     desk = _desk(_opened(data))
     with desk.store.looking() as session:
@@ -214,7 +217,8 @@ def erase(
 
 @app.command()
 def backup(
-    file: Annotated[Path, typer.Argument(help="the new file to write", dir_okay=False)], data: DataOption = DATA
+    file: Annotated[Path, typer.Argument(help="the new file to write", dir_okay=False)],
+    data: DataOption = DATA,
 ) -> None:
     """Copy the whole store into a new file while it is in use, and read the copy back."""
     from waymark.storage import back_up
@@ -283,27 +287,26 @@ def demo(
 @app.command()
 def serve(
     data: DataOption = DATA,
-    host: Annotated[
-        str, typer.Option(help="address to listen on; the loopback unless told otherwise")
-    ] = "127.0.0.1",
+    host: Annotated[str, typer.Option(help="address to listen on; the loopback unless told otherwise")] = "127.0.0.1",
     port: PortOption = PORT,
-    name: Annotated[
-        list[str] | None, typer.Option(help="a host name to answer to beside the loopback")
-    ] = None,
+    name: Annotated[list[str] | None, typer.Option(help="a host name to answer to beside the loopback")] = None,
     open_to_all: Annotated[
-        bool, typer.Option(
+        bool,
+        typer.Option(
             "--let-everybody-on-the-network-read-and-change-everything",
             help="needed for an address beyond this machine: there are no accounts yet",
-        )
+        ),
     ] = False,
-) -> None:  # fmt: skip
+) -> None:
     """Serve a fit room on its own store."""
     if not open_to_all and not _loopback(host):
         raise InputError(
             f"Serving at {host} would let everybody who reaches it read and change every rider: there are no accounts "
-            "yet.", field="host",
-            allowed="127.0.0.1, or with --let-everybody-on-the-network-read-and-change-everything", kept=host,
-        )  # fmt: skip
+            "yet.",
+            field="host",
+            allowed="127.0.0.1, or with --let-everybody-on-the-network-read-and-change-everything",
+            kept=host,
+        )
     door = _door(host, port)
     names = tuple(name or ()) if host in ("0.0.0.0", "::") else (*(name or ()), host)  # noqa: S104
     _serve(_opened(data), door, names)
@@ -326,9 +329,11 @@ def _door(host: str, port: int) -> socket.socket:
         door.bind((host, port))
     except OSError as wrong:
         raise InputError(
-            f"Nothing can be served at {host}:{port}: {wrong.strerror}.", field="port",
-            allowed="a free port, with --port", kept=str(port),
-        ) from wrong  # fmt: skip
+            f"Nothing can be served at {host}:{port}: {wrong.strerror}.",
+            field="port",
+            allowed="a free port, with --port",
+            kept=str(port),
+        ) from wrong
     return door
 
 

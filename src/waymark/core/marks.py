@@ -87,6 +87,4 @@ def circles_meet(a: Mark, ra_mm: float, b: Mark, rb_mm: float) -> tuple[Mark, Ma
     aside = max(0.0, ra_mm * ra_mm - along * along) ** 0.5
     ux, uy = (b.x_mm - a.x_mm) / d, (b.y_mm - a.y_mm) / d
     mid = Mark(a.x_mm + along * ux, a.y_mm + along * uy)
-    return Mark(mid.x_mm - aside * uy, mid.y_mm + aside * ux), Mark(
-        mid.x_mm + aside * uy, mid.y_mm - aside * ux
-    )
+    return Mark(mid.x_mm - aside * uy, mid.y_mm + aside * ux), Mark(mid.x_mm + aside * uy, mid.y_mm - aside * ux)

@@ -16,15 +16,11 @@ MM_PER_INCH = 25.4
 KINDS: dict[Quantity, str] = {"length": "L", "angle": "A"}
 
 
-def encode(
-    gives: Quantity, value: float, number: int, *, unit: str | None = None, battery_low: bool = False
-) -> bytes:
+def encode(gives: Quantity, value: float, number: int, *, unit: str | None = None, battery_low: bool = False) -> bytes:
     """A frame as an instrument sends it; ``unit`` mm or deg unless the instrument is set to inches."""
     said = unit or ("mm" if gives == "length" else "deg")
-    head = (
-        f"~{KINDS[gives]} {number % 100_000:05d} {value:+09.1f} {said} {'B' if battery_low else '-'} ".encode(
-            "ascii"
-        )
+    head = f"~{KINDS[gives]} {number % 100_000:05d} {value:+09.1f} {said} {'B' if battery_low else '-'} ".encode(
+        "ascii"
     )
     return head + f"{sum(head) % 256:02X}\r\n".encode("ascii")
 

@@ -28,8 +28,6 @@ def _store(request: Request) -> Store:
 MOST_KEY = 2**53
 Key = Annotated[int, Path(ge=1, le=MOST_KEY)]
 StoreDep = Annotated[Store, Depends(_store)]
-ERRORS: dict[int | str, dict[str, Any]] = {
-    status: {"model": ErrorBody} for status in (400, 404, 409, 413, 422)
-}
+ERRORS: dict[int | str, dict[str, Any]] = {status: {"model": ErrorBody} for status in (400, 404, 409, 413, 422)}
 
 __all__ = ["ERRORS", "MOST_KEY", "ErrorBody", "Key", "StoreDep", "refused"]

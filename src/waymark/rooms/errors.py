@@ -23,23 +23,17 @@ class ErrorBody(BaseModel):
 
 def body_of(error: WaymarkError) -> ErrorBody:
     """The body of one of our own errors."""
-    return ErrorBody(
-        code=error.code, message=error.message, field=error.field, allowed=error.allowed, kept=error.kept
-    )
+    return ErrorBody(code=error.code, message=error.message, field=error.field, allowed=error.allowed, kept=error.kept)
 
 
 def body_of_validation(first: dict[str, Any]) -> ErrorBody:
     """The body of a refused model, from the first thing wrong with it."""
     place = ".".join(str(p) for p in first["loc"] if p not in ("body", "query", "path"))
     context = first.get("ctx") or {}
-    bounds = [
-        f"{word} {context[key]:g}" for key, word in _BOUNDS if isinstance(context.get(key), int | float)
-    ]
+    bounds = [f"{word} {context[key]:g}" for key, word in _BOUNDS if isinstance(context.get(key), int | float)]
     expected = context.get("expected")
     allowed = ", ".join(bounds) or (str(expected) if expected else None)
     given = first.get("input")
     kept = None if isinstance(given, dict | list) else str(given)[:80]
     name = place.split(".")[-1].replace("_", " ") if place else "the request"
-    return ErrorBody(
-        code="input", message=f"{name}: {first['msg']}", field=place or None, allowed=allowed, kept=kept
-    )
+    return ErrorBody(code="input", message=f"{name}: {first['msg']}", field=place or None, allowed=allowed, kept=kept)

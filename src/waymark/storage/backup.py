@@ -18,7 +18,9 @@ def back_up(path: Path, to: Path) -> dict[str, int]:
     if check_file(path) is None:
         raise StartError(f"There is no store at {path}.", field="data", allowed="a store's file")
     if to.exists():
-        raise StartError(f"{to} is there already; nothing was written.", field="file", allowed="a new name", kept=str(to))
+        raise StartError(
+            f"{to} is there already; nothing was written.", field="file", allowed="a new name", kept=str(to)
+        )
     return copied(path, to)
 
 

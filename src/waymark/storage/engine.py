@@ -104,9 +104,7 @@ def open_store(path: Path) -> Store:
     if str(path) != ":memory:":
         path.parent.mkdir(parents=True, exist_ok=True)
         _owner_only(path)
-    engine = create_engine(
-        f"sqlite:///{path}", connect_args={"check_same_thread": False}, hide_parameters=True
-    )
+    engine = create_engine(f"sqlite:///{path}", connect_args={"check_same_thread": False}, hide_parameters=True)
 
     @event.listens_for(engine, "connect")
     def _prepare(connection: Any, _record: Any) -> None:

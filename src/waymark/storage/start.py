@@ -43,7 +43,9 @@ def check_file(path: Path) -> str | None:
     if head[:16] != MAGIC:
         raise StartError(f"{path} is no Waymark store; nothing was changed.", field="data", allowed="a store's file")
     if not path.stat().st_mode & 0o222:
-        raise StartError(f"{path} may not be written to; nothing was changed.", field="data", allowed=f"chmod u+w {path}")
+        raise StartError(
+            f"{path} may not be written to; nothing was changed.", field="data", allowed=f"chmod u+w {path}"
+        )
     page = int.from_bytes(head[16:18], "big")
     pages = int.from_bytes(head[28:32], "big")
     size = path.stat().st_size
@@ -57,20 +59,24 @@ def check_file(path: Path) -> str | None:
             revision = _revision(connection, tables)
     except sqlite3.OperationalError as wrong:
         raise StartError(
-            f"{path} cannot be opened: {wrong}; nothing was changed.", field="data", allowed="a file that can be written to"
+            f"{path} cannot be opened: {wrong}; nothing was changed.",
+            field="data",
+            allowed="a file that can be written to",
         ) from wrong
     except sqlite3.DatabaseError as wrong:
         raise StartError(f"{path} is damaged; nothing was changed.", field="data", allowed=RESTORE) from wrong
     if tables and revision is None:
         raise StartError(
-            f"{path} holds something else than a Waymark store; nothing was changed.", field="data",
+            f"{path} holds something else than a Waymark store; nothing was changed.",
+            field="data",
             allowed="a store's file, or a new name",
-        )  # fmt: skip
+        )
     if revision is not None and revision not in known_revisions():
         raise StartError(
-            f"{path} was written by a newer Waymark (store {revision}); nothing was changed.", field="data",
+            f"{path} was written by a newer Waymark (store {revision}); nothing was changed.",
+            field="data",
             allowed=f"a Waymark that knows store {revision}; this one knows {known_revisions()[-1]}",
-        )  # fmt: skip
+        )
     return revision
 
 
@@ -88,16 +94,18 @@ def start_store(path: Path) -> Store:
         starting = _locked(path, "-start", fcntl.LOCK_EX)
     except OSError as wrong:
         raise StartError(
-            f"{path} cannot be opened: {wrong.strerror}; nothing was changed.", field="data",
+            f"{path} cannot be opened: {wrong.strerror}; nothing was changed.",
+            field="data",
             allowed="a place that can be written to",
-        ) from wrong  # fmt: skip
+        ) from wrong
     try:
         revision = check_file(path)
         if revision is not None and revision != known_revisions()[-1] and in_use(path):
             raise StartError(
-                f"{path} is in use by an older Waymark; nothing was changed.", field="data",
+                f"{path} is in use by an older Waymark; nothing was changed.",
+                field="data",
                 allowed="stop every Waymark on it first",
-            )  # fmt: skip
+            )
         _HELD.append(_locked(path, "-use", fcntl.LOCK_SH))
         if revision is not None and revision != known_revisions()[-1]:
             bring_up(path, revision)
@@ -141,9 +149,10 @@ def bring_up(path: Path, revision: str) -> Path:
     except Exception as wrong:
         kept.unlink(missing_ok=True)
         raise StartError(
-            f"{path} could not be brought up to date ({wrong}); it is as it was.", field="data",
+            f"{path} could not be brought up to date ({wrong}); it is as it was.",
+            field="data",
             allowed="the Waymark that wrote it, and a word to those who make Waymark",
-        ) from wrong  # fmt: skip
+        ) from wrong
     finally:
         for end in NEIGHBOURS:
             fresh.with_name(fresh.name + end).unlink(missing_ok=True)

@@ -54,9 +54,13 @@ def make_app(
         store.close()
 
     app = FastAPI(
-        title="Waymark", version=__version__, docs_url=None, redoc_url=None,
-        openapi_url="/api/openapi.json", lifespan=life,
-    )  # fmt: skip
+        title="Waymark",
+        version=__version__,
+        docs_url=None,
+        redoc_url=None,
+        openapi_url="/api/openapi.json",
+        lifespan=life,
+    )
     app.state.store = store
     app.state.desk = desk
     app.state.instruments = simulated_instruments(bench_of(desk)) if instruments is None else dict(instruments)
@@ -91,9 +95,7 @@ def _file(static: Path, path: str) -> Path | None:
 
 
 def _serve_front(app: FastAPI, static: Path) -> None:
-    @app.api_route(
-        "/api/{rest:path}", methods=["GET", "POST", "PUT", "PATCH", "DELETE"], include_in_schema=False
-    )
+    @app.api_route("/api/{rest:path}", methods=["GET", "POST", "PUT", "PATCH", "DELETE"], include_in_schema=False)
     def unknown(rest: str) -> JSONResponse:
         body = ErrorBody(code="not_found", message="There is nothing here.", field="path", kept=rest[:80])
         return errors.answer(404, body)

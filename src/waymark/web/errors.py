@@ -34,18 +34,39 @@ STATUS: tuple[tuple[type[WaymarkError], int], ...] = (
 log = logging.getLogger(__name__)
 # What the store says of itself, as a person would, and when to come again (seconds, 0: not by waiting).
 _STORE: tuple[tuple[str, str, str, int], ...] = (
-    ("locked", "busy", "The house is busy writing for somebody else. Nothing was changed; try again in a moment.", 2),
-    ("busy", "busy", "The house is busy writing for somebody else. Nothing was changed; try again in a moment.", 2),
+    (
+        "locked",
+        "busy",
+        "The house is busy writing for somebody else. Nothing was changed; try again in a moment.",
+        2,
+    ),
+    (
+        "busy",
+        "busy",
+        "The house is busy writing for somebody else. Nothing was changed; try again in a moment.",
+        2,
+    ),
     ("full", "disk_full", "The disk is full. Nothing was changed; make room on it and try again.", 60),
     ("readonly", "read_only", "The store's file cannot be written to. Nothing was changed.", 0),
-    ("malformed", "damaged", "The store's file is damaged. Nothing was changed; stop, and restore a backup.", 0),
-    ("not a database", "damaged", "The store's file is damaged. Nothing was changed; stop, and restore a backup.", 0),
+    (
+        "malformed",
+        "damaged",
+        "The store's file is damaged. Nothing was changed; stop, and restore a backup.",
+        0,
+    ),
+    (
+        "not a database",
+        "damaged",
+        "The store's file is damaged. Nothing was changed; stop, and restore a backup.",
+        0,
+    ),
     ("disk i/o error", "disk", "The disk does not answer. Nothing was changed.", 5),
 )
 _UNFORESEEN = ErrorBody(
-    code="unforeseen", message="Something went wrong here that nobody foresaw. Nothing was changed; what was typed is "
+    code="unforeseen",
+    message="Something went wrong here that nobody foresaw. Nothing was changed; what was typed is "
     "still on the screen.",
-)  # fmt: skip
+)
 _HALF_LETTERS = re.compile("[\ud800-\udfff]")
 
 

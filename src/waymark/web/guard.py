@@ -74,23 +74,25 @@ class Guard:
         known = self.hosts | LOOPBACK if _from_here(scope.get("client")) else self.hosts
         if host is None or host[0] not in known:
             return 403, ErrorBody(
-                code="host", message="This house is not known by that name.", field="Host",
+                code="host",
+                message="This house is not known by that name.",
+                field="Host",
                 allowed="the loopback from this machine, or a name given with --name",
-            )  # fmt: skip
+            )
         origin = headers.get("origin")
         if origin is not None and not _same_place(origin, headers.get("host", "")):
-            return 403, ErrorBody(
-                code="origin", message="Requests from other sites are refused.", field="Origin"
-            )
+            return 403, ErrorBody(code="origin", message="Requests from other sites are refused.", field="Origin")
         if scope["method"] in ("GET", "HEAD", "OPTIONS"):
             return None
         json = headers.get("content-type", "").partition(";")[0].strip().lower() == "application/json"
         site = headers.get("sec-fetch-site", "none")
         if site not in ("same-origin", "none") or not (origin is not None or json or PROOF in headers):
             return 403, ErrorBody(
-                code="proof", message="Nothing shows that this write comes from here.", field=PROOF,
+                code="proof",
+                message="Nothing shows that this write comes from here.",
+                field=PROOF,
                 allowed=f"the house's own Origin, a body of JSON, or the header {PROOF}",
-            )  # fmt: skip
+            )
         length = headers.get("content-length", "0")
         if not length.isdigit() or int(length) > most:
             return 413, _too_large(most)
@@ -132,9 +134,11 @@ def _same_place(origin: str, host: str) -> bool:
 
 def _too_large(most: int) -> ErrorBody:
     return ErrorBody(
-        code="too_large", message="That is more than this house takes at once; nothing of it was read.",
-        field="body", allowed=f"{most // 1_000_000} MB",
-    )  # fmt: skip
+        code="too_large",
+        message="That is more than this house takes at once; nothing of it was read.",
+        field="body",
+        allowed=f"{most // 1_000_000} MB",
+    )
 
 
 def _bounded(receive: Receive, most: int) -> Receive:

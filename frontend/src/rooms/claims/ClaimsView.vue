@@ -26,7 +26,9 @@ onMounted(async () => {
   document.title = 'What they say, Waymark'
   files.value = await take(api.GET('/api/fits'))
 })
-watch(fit, async () => (claims.value = await take(api.GET('/api/claims', { params: { query: { fit: fit.value } } }))), { immediate: true })
+watch(fit, async () => (claims.value = await take(api.GET('/api/claims', { params: { query: { fit: fit.value } } }))), {
+  immediate: true,
+})
 watch(claim, (now) => {
   if (!now) return
   values.value = Object.fromEntries(now.numbers.map((n) => [n.name, n.value]))
@@ -35,7 +37,9 @@ watch(claim, (now) => {
 async function run() {
   if (!claim.value) return
   try {
-    tried.value = await take(api.POST('/api/calc/claim.try', { body: { claim: claim.value.key, values: values.value } }))
+    tried.value = await take(
+      api.POST('/api/calc/claim.try', { body: { claim: claim.value.key, values: values.value } }),
+    )
     fault.value = null
   } catch (wrong) {
     if (!(wrong instanceof Refused)) throw wrong
@@ -60,63 +64,230 @@ const frame = computed(() => (tried.value ? box(tried.value, W, H) : null))
     <main>
       <nav class="sayings" aria-label="Claims">
         <h1>What they say</h1>
-        <button v-for="c in claims" :key="c.key" type="button" :aria-current="c.key === claim?.key" @click="to({ claim: c.key })"><b>{{ c.title }}</b><span class="quiet">{{ c.saying }}</span></button>
+        <button
+          v-for="c in claims"
+          :key="c.key"
+          type="button"
+          :aria-current="c.key === claim?.key"
+          @click="to({ claim: c.key })">
+          <b>{{ c.title }}</b><span class="quiet">{{ c.saying }}</span>
+        </button>
       </nav>
       <section v-if="claim" class="tried" tabindex="0" aria-label="Tried">
         <p class="saying">{{ claim.saying }}</p>
-        <svg v-if="tried && frame" :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="`${claim.title}, before and after`">
+        <svg
+          v-if="tried && frame"
+          :viewBox="`0 0 ${W} ${H}`"
+          role="img"
+          :aria-label="`${claim.title}, before and after`">
           <path v-for="(s, i) in tried.before" :key="`b${i}`" :d="joined(s, frame)" class="before" />
           <path v-for="(s, i) in tried.after" :key="`a${i}`" :d="joined(s, frame)" class="after" />
-          <g :transform="`translate(${frame.x(tried.mark_before.x_mm)} ${frame.y(tried.mark_before.y_mm)})`"><LayerSign layer="now" :size="8" /></g>
-          <g :transform="`translate(${frame.x(tried.mark_after.x_mm)} ${frame.y(tried.mark_after.y_mm)})`"><LayerSign layer="plan" :size="8" /></g>
-          <g class="scale"><path :d="`M20 ${H - 14}h${frame.scale * 50}M20 ${H - 19}v10m${frame.scale * 50} -10v10`" /><text x="20" :y="H - 24">50 mm</text></g>
-          <g class="legend" :transform="`translate(${W - 160} ${H - 22})`"><LayerSign layer="now" :size="6" /><text x="12" y="5">before</text><g transform="translate(84 0)"><LayerSign layer="plan" :size="6" /><text x="12" y="5">after</text></g></g>
+          <g :transform="`translate(${frame.x(tried.mark_before.x_mm)} ${frame.y(tried.mark_before.y_mm)})`">
+            <LayerSign layer="now" :size="8" />
+          </g>
+          <g :transform="`translate(${frame.x(tried.mark_after.x_mm)} ${frame.y(tried.mark_after.y_mm)})`">
+            <LayerSign layer="plan" :size="8" />
+          </g>
+          <g class="scale">
+            <path :d="`M20 ${H - 14}h${frame.scale * 50}M20 ${H - 19}v10m${frame.scale * 50} -10v10`" />
+            <text x="20" :y="H - 24">50 mm</text>
+          </g>
+          <g class="legend" :transform="`translate(${W - 160} ${H - 22})`">
+            <LayerSign layer="now" :size="6" />
+            <text x="12" y="5">before</text>
+            <g transform="translate(84 0)">
+              <LayerSign layer="plan" :size="6" />
+              <text x="12" y="5">after</text>
+            </g>
+          </g>
         </svg>
         <div v-if="tried" class="outcome" aria-live="polite">
-          <p class="verdict"><span class="holds">{{ tried.holds }}</span> {{ tried.verdict }}</p>
-          <div><h3>Moved</h3><p v-for="m in tried.moved" :key="m">{{ m }}</p></div>
-          <div><h3>Cancelled or stayed</h3><p v-for="m in tried.stayed" :key="m">{{ m }}</p></div>
+          <p class="verdict">
+            <span class="holds">{{ tried.holds }}</span> {{ tried.verdict }}
+          </p>
+          <div>
+            <h3>Moved</h3>
+            <p v-for="m in tried.moved" :key="m">{{ m }}</p>
+          </div>
+          <div>
+            <h3>Cancelled or stayed</h3>
+            <p v-for="m in tried.stayed" :key="m">{{ m }}</p>
+          </div>
         </div>
       </section>
       <aside v-if="claim">
         <h2>With whose numbers</h2>
-        <Pick label="Whose numbers" :value="fit ?? ''" placeholder="usual ones" clearable :options="files.map((f) => ({ value: f.id, label: `${f.rider}, ${f.title}` }))" @pick="(v) => to({ fit: v ? String(v) : undefined })" />
-        <label v-for="n in claim.numbers" :key="n.name" class="number" :class="{ wrong: fault?.field === `values.${n.name}` }">
+        <Pick
+          label="Whose numbers"
+          :value="fit ?? ''"
+          placeholder="usual ones"
+          clearable
+          :options="files.map((f) => ({ value: f.id, label: `${f.rider}, ${f.title}` }))"
+          @pick="(v) => to({ fit: v ? String(v) : undefined })" />
+        <label
+          v-for="n in claim.numbers"
+          :key="n.name"
+          class="number"
+          :class="{ wrong: fault?.field === `values.${n.name}` }">
           <span>{{ n.label }} <small v-if="n.own" class="quiet">own</small></span>
-          <input :value="values[n.name]" inputmode="decimal" :aria-invalid="fault?.field === `values.${n.name}`" @change="set(n.name, $event)" /><i>{{ n.unit }}</i>
-          <input type="range" :min="n.least" :max="n.greatest" step="0.5" :value="values[n.name]" :aria-label="`${n.label}, slide`" @input="set(n.name, $event)" />
+          <input
+            :value="values[n.name]"
+            inputmode="decimal"
+            :aria-invalid="fault?.field === `values.${n.name}`"
+            @change="set(n.name, $event)" /><i>{{ n.unit }}</i>
+          <input
+            type="range"
+            :min="n.least"
+            :max="n.greatest"
+            step="0.5"
+            :value="values[n.name]"
+            :aria-label="`${n.label}, slide`"
+            @input="set(n.name, $event)" />
         </label>
-        <p v-if="fault" class="trouble" role="alert">{{ fault.message }}<template v-if="fault.allowed"> Allowed: {{ fault.allowed }}.</template></p>
-        <p class="small quiet">Computed by the open calculation <i>claim.try</i>; the same numbers come from <i>waymark calc</i>.</p>
+        <p v-if="fault" class="trouble" role="alert">
+          {{ fault.message }}<template v-if="fault.allowed"> Allowed: {{ fault.allowed }}.</template>
+        </p>
+        <p class="small quiet">
+          Computed by the open calculation <i>claim.try</i>; the same numbers come from <i>waymark calc</i>.
+        </p>
       </aside>
     </main>
   </div>
 </template>
 
 <style scoped>
-.claims main { grid-template-columns: 268px minmax(0, 1fr) 320px; }
-.sayings { overflow: auto; padding: 18px 0; border-right: 1px solid var(--ink); }
-.sayings h1 { padding: 0 20px 8px; font-size: 30px; }
-.sayings button { display: grid; gap: 1px; width: 100%; padding: 8px 20px; border: 0; border-left: 4px solid transparent; border-bottom: 1px solid var(--hair); background: none; text-align: left; cursor: pointer; font-size: 14px; line-height: 1.3; }
-.sayings button b { font-size: 16px; }
-.sayings button[aria-current='true'] { background: var(--sheet); border-left-color: var(--plan); }
-.tried { overflow: auto; padding: 16px 28px; background: var(--sheet); }
-.saying { font-size: 26px; font-weight: 620; }
-svg { display: block; width: 100%; max-height: 430px; }
-.before { fill: none; stroke: var(--now); stroke-width: 5; stroke-linecap: round; stroke-linejoin: round; opacity: 0.45; }
-.after { fill: none; stroke: var(--plan); stroke-width: 2.4; stroke-linecap: round; stroke-linejoin: round; }
-.scale path { stroke: var(--quiet); fill: none; }
-.scale text, .legend text { fill: var(--quiet); font: 420 13px var(--words); }
-.outcome { display: grid; grid-template-columns: 1fr 1fr; gap: 8px 28px; border-top: 1px solid var(--ink); padding-top: 10px; }
-.verdict { grid-column: 1 / -1; font-size: 17px; }
-.holds { display: inline-block; margin-right: 6px; padding: 0 8px; border: 1.5px solid var(--plan); border-radius: 3px; color: var(--plan); font-weight: 620; }
-h3 { font-size: 15px; }
-.outcome p { font-size: 15px; padding-bottom: 3px; }
-.number input:not([type='range']) { height: 32px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); }
-.number { display: grid; grid-template-columns: 1fr 76px 26px; align-items: center; gap: 2px 8px; font-size: 15px; }
-.number input:not([type='range']) { padding: 0 8px; text-align: right; font: 560 16px var(--figures); }
-.number i { font-style: normal; color: var(--quiet); font-size: 13px; }
-.number input[type='range'] { grid-column: 1 / -1; accent-color: var(--plan); width: 100%; }
-.wrong input { outline: 2px solid var(--goal); }
-.trouble { padding: 8px 12px; border-left: 4px solid var(--goal); background: var(--rust-tint); }
+.claims main {
+  grid-template-columns: 268px minmax(0, 1fr) 320px;
+}
+.sayings {
+  overflow: auto;
+  padding: 18px 0;
+  border-right: 1px solid var(--ink);
+}
+.sayings h1 {
+  padding: 0 20px 8px;
+  font-size: 30px;
+}
+.sayings button {
+  display: grid;
+  gap: 1px;
+  width: 100%;
+  padding: 8px 20px;
+  border: 0;
+  border-left: 4px solid transparent;
+  border-bottom: 1px solid var(--hair);
+  background: none;
+  text-align: left;
+  cursor: pointer;
+  font-size: 14px;
+  line-height: 1.3;
+}
+.sayings button b {
+  font-size: 16px;
+}
+.sayings button[aria-current='true'] {
+  background: var(--sheet);
+  border-left-color: var(--plan);
+}
+.tried {
+  overflow: auto;
+  padding: 16px 28px;
+  background: var(--sheet);
+}
+.saying {
+  font-size: 26px;
+  font-weight: 620;
+}
+svg {
+  display: block;
+  width: 100%;
+  max-height: 430px;
+}
+.before {
+  fill: none;
+  stroke: var(--now);
+  stroke-width: 5;
+  stroke-linecap: round;
+  stroke-linejoin: round;
+  opacity: 0.45;
+}
+.after {
+  fill: none;
+  stroke: var(--plan);
+  stroke-width: 2.4;
+  stroke-linecap: round;
+  stroke-linejoin: round;
+}
+.scale path {
+  stroke: var(--quiet);
+  fill: none;
+}
+.scale text,
+.legend text {
+  fill: var(--quiet);
+  font: 420 13px var(--words);
+}
+.outcome {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px 28px;
+  border-top: 1px solid var(--ink);
+  padding-top: 10px;
+}
+.verdict {
+  grid-column: 1 / -1;
+  font-size: 17px;
+}
+.holds {
+  display: inline-block;
+  margin-right: 6px;
+  padding: 0 8px;
+  border: 1.5px solid var(--plan);
+  border-radius: 3px;
+  color: var(--plan);
+  font-weight: 620;
+}
+h3 {
+  font-size: 15px;
+}
+.outcome p {
+  font-size: 15px;
+  padding-bottom: 3px;
+}
+.number input:not([type='range']) {
+  height: 32px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+}
+.number {
+  display: grid;
+  grid-template-columns: 1fr 76px 26px;
+  align-items: center;
+  gap: 2px 8px;
+  font-size: 15px;
+}
+.number input:not([type='range']) {
+  padding: 0 8px;
+  text-align: right;
+  font: 560 16px var(--figures);
+}
+.number i {
+  font-style: normal;
+  color: var(--quiet);
+  font-size: 13px;
+}
+.number input[type='range'] {
+  grid-column: 1 / -1;
+  accent-color: var(--plan);
+  width: 100%;
+}
+.wrong input {
+  outline: 2px solid var(--goal);
+}
+.trouble {
+  padding: 8px 12px;
+  border-left: 4px solid var(--goal);
+  background: var(--rust-tint);
+}
 </style>

@@ -24,4 +24,5 @@ export function box(tried: Tried, width: number, height: number): Box {
 }
 
 /** A stroke as a path on the screen. */
-export const joined = (stroke: At[], b: Box) => stroke.map((p, i) => `${i ? 'L' : 'M'}${b.x(p.x_mm).toFixed(1)} ${b.y(p.y_mm).toFixed(1)}`).join('')
+export const joined = (stroke: At[], b: Box) =>
+  stroke.map((p, i) => `${i ? 'L' : 'M'}${b.x(p.x_mm).toFixed(1)} ${b.y(p.y_mm).toFixed(1)}`).join('')

@@ -4,7 +4,13 @@ import type { Post } from '@/shared/api/client'
 
 import { matches, nextPost, triangle } from './logic'
 
-const line = { rider: 'Tamsin Orre', bike: 'Ostrel Drift M', title: 'Gravel day', reason: 'Higher', about: 'ferry engineer' }
+const line = {
+  rider: 'Tamsin Orre',
+  bike: 'Ostrel Drift M',
+  title: 'Gravel day',
+  reason: 'Higher',
+  about: 'ferry engineer',
+}
 const NAMES = ['rider', 'measure', 'goal', 'frame', 'build', 'setup', 'ride'] as const
 const trail = (...states: Post['state'][]): { trail: Post[] } => ({
   trail: NAMES.map((name, i) => ({ name, label: name, state: states[i] ?? 'empty', note: '', reason: null })),
@@ -40,7 +46,10 @@ describe('the small triangle', () => {
   })
   it('stands on the BB with the saddle to its left', () => {
     const drawn = triangle({ now: marks, goal: marks }, 60, 46)!
-    const [bb, saddle, hand] = drawn.now.slice(1, -1).split('L').map((p) => p.split(' ').map(Number))
+    const [bb, saddle, hand] = drawn.now
+      .slice(1, -1)
+      .split('L')
+      .map((p) => p.split(' ').map(Number))
     expect(bb![1]).toBe(46)
     expect(saddle![0]).toBeLessThan(bb![0]!)
     expect(hand![0]).toBeGreaterThan(bb![0]!)
@@ -49,7 +58,10 @@ describe('the small triangle', () => {
   })
   it('fits even the tallest rider', () => {
     const tall = { saddle: { x_mm: -260, y_mm: 890 }, hand: { x_mm: 650, y_mm: 875 } }
-    const points = triangle({ now: tall, goal: {} }, 60, 46)!.now.slice(1, -1).split('L').map((p) => p.split(' ').map(Number))
+    const points = triangle({ now: tall, goal: {} }, 60, 46)!
+      .now.slice(1, -1)
+      .split('L')
+      .map((p) => p.split(' ').map(Number))
     for (const [x, y] of points) {
       expect(x).toBeGreaterThanOrEqual(0)
       expect(x).toBeLessThanOrEqual(62)

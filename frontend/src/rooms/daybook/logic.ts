@@ -3,7 +3,10 @@ import type { DayLine, Post } from '@/shared/api/client'
 /** Whether a line of the day book answers what was asked: every word, anywhere in it. */
 export function matches(line: Pick<DayLine, 'rider' | 'bike' | 'title' | 'reason' | 'about'>, asked: string): boolean {
   const text = `${line.rider} ${line.bike} ${line.title} ${line.reason} ${line.about}`.toLowerCase()
-  return asked.toLowerCase().split(/\s+/).every((word) => text.includes(word))
+  return asked
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word))
 }
 
 /** The post to open: the first stale or unfinished one, in the order of work. */
@@ -24,7 +27,8 @@ export function triangle(line: Pick<DayLine, 'now' | 'goal'>, width: number, hei
   const draw = (marks: DayLine['now']) => {
     const s = marks.saddle!
     const h = marks.hand!
-    const p = (m: { x_mm: number; y_mm: number }) => `${(left + m.x_mm * scale).toFixed(1)} ${(height - m.y_mm * scale).toFixed(1)}`
+    const p = (m: { x_mm: number; y_mm: number }) =>
+      `${(left + m.x_mm * scale).toFixed(1)} ${(height - m.y_mm * scale).toFixed(1)}`
     return `M${left.toFixed(1)} ${height}L${p(s)}L${p(h)}Z`
   }
   return { now: draw(line.now), goal: line.goal.saddle && line.goal.hand ? draw(line.goal) : '' }

@@ -31,15 +31,48 @@ const print = () => window.print()
 </template>
 
 <style scoped>
-.print { display: grid; justify-items: center; gap: 16px; padding: 16px; }
-nav { display: flex; gap: 12px; }
-.press { display: inline-grid; align-items: center; text-decoration: none; }
-svg { width: 210mm; max-width: 100%; height: auto; border: 1px solid var(--rule); }
-@page { size: A4; margin: 0; }
+.print {
+  display: grid;
+  justify-items: center;
+  gap: 16px;
+  padding: 16px;
+}
+nav {
+  display: flex;
+  gap: 12px;
+}
+.press {
+  display: inline-grid;
+  align-items: center;
+  text-decoration: none;
+}
+svg {
+  width: 210mm;
+  max-width: 100%;
+  height: auto;
+  border: 1px solid var(--rule);
+}
+@page {
+  size: A4;
+  margin: 0;
+}
 @media print {
-  nav { display: none; }
-  .print { padding: 0; display: block; }
-  svg { width: 210mm; height: 297mm; border: 0; display: block; break-after: page; }
-  svg:last-of-type { break-after: auto; }
+  nav {
+    display: none;
+  }
+  .print {
+    padding: 0;
+    display: block;
+  }
+  svg {
+    width: 210mm;
+    height: 297mm;
+    border: 0;
+    display: block;
+    break-after: page;
+  }
+  svg:last-of-type {
+    break-after: auto;
+  }
 }
 </style>

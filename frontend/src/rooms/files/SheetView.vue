@@ -27,15 +27,26 @@ const narrow = useMediaQuery('(max-width: 600px)')
 const keys = ref(false)
 const history = ref(false)
 
-watch(() => [props.id, props.post] as const, ([id, post]) => store.open(id, post), { immediate: true })
-onMounted(() => document.title = 'Waymark')
-watch(() => store.sheet, (sheet) => { if (sheet) document.title = `${sheet.rider.name}, ${props.post}, Waymark` })
+watch(
+  () => [props.id, props.post] as const,
+  ([id, post]) => store.open(id, post),
+  { immediate: true },
+)
+onMounted(() => (document.title = 'Waymark'))
+watch(
+  () => store.sheet,
+  (sheet) => {
+    if (sheet) document.title = `${sheet.rider.name}, ${props.post}, Waymark`
+  },
+)
 
 const sheet = computed(() => (store.sheet && store.sheet.id === props.id ? store.sheet : null))
 // The post before is shown until this one's own work is there.
 const current = computed(() => store.loaded ?? props.post)
 const room = computed(() => postRooms.get(current.value)!)
-const shown = computed(() => (room.value.nowOnly ? { ...store.layers, goal: false, plan: false, built: false } : store.layers))
+const shown = computed(() =>
+  room.value.nowOnly ? { ...store.layers, goal: false, plan: false, built: false } : store.layers,
+)
 const under = computed(() => {
   const s = sheet.value
   if (!s) return ''
@@ -86,18 +97,40 @@ useEventListener(window, 'keydown', (event) => {
   <component :is="room.narrow" v-if="narrow && room.narrow && sheet" :sheet="sheet" />
   <div v-else class="sheet">
     <TrailBar
-      :rider="sheet?.rider.name ?? ' '" :under="under" :posts="sheet?.trail ?? []" :current="post" :fit="id"
-      @keys="keys = true" @find="router.push({ path: '/', query: { find: '1' } })"
-    />
+      :rider="sheet?.rider.name ?? ' '"
+      :under="under"
+      :posts="sheet?.trail ?? []"
+      :current="post"
+      :fit="id"
+      @keys="keys = true"
+      @find="router.push({ path: '/', query: { find: '1' } })" />
     <main v-if="sheet" class="body" :class="{ page: room.page }">
       <section v-if="room.page" class="field paper-field" tabindex="0" aria-label="Page">
         <component :is="room.page" :sheet="sheet" />
       </section>
       <section v-else class="field" :class="{ folded }">
-        <Elevation v-if="sheet.picture" :picture="sheet.picture" :ledger="sheet.ledger" :shown="shown" :loupes="!room.drawing">
+        <Elevation
+          v-if="sheet.picture"
+          :picture="sheet.picture"
+          :ledger="sheet.ledger"
+          :shown="shown"
+          :loupes="!room.drawing">
           <template #default="{ at, frame, width, height }">
-            <component :is="room.drawing" v-if="room.drawing" :sheet="sheet" :at="at" :scale="frame.scale" :width="width" />
-            <Loupes v-else :sheet="sheet" :which="room.loupes" :at="at" :width="width" :height="height" :post="current" />
+            <component
+              :is="room.drawing"
+              v-if="room.drawing"
+              :sheet="sheet"
+              :at="at"
+              :scale="frame.scale"
+              :width="width" />
+            <Loupes
+              v-else
+              :sheet="sheet"
+              :which="room.loupes"
+              :at="at"
+              :width="width"
+              :height="height"
+              :post="current" />
           </template>
         </Elevation>
         <div v-else class="blank">
@@ -105,29 +138,57 @@ useEventListener(window, 'keydown', (event) => {
           <p>{{ sheet.problems[0] ?? 'The numbers do not hold together.' }}</p>
         </div>
         <p v-if="sheet.picture && !sheet.picture.near.length && !room.nowOnly" class="unknown">
-          <b>Not measured yet.</b> Two statements for the saddle and two for the hand put the rider on the sheet; until then the bike is a guess, dotted.
+          <b>Not measured yet.</b> Two statements for the saddle and two for the hand put the rider on the sheet; until
+          then the bike is a guess, dotted.
           <router-link class="press low" :to="`/fits/${id}/measure`">Measure the bike</router-link>
         </p>
         <component :is="room.over" v-if="room.over" :sheet="sheet" />
         <Ledger
-          :rows="sheet.ledger" :shown="store.layers" :folded="folded" :last="room.last" :sure="room.sure"
-          @toggle="(layer) => (store.layers[layer] = !store.layers[layer])" @fold="folded = !folded"
-        />
+          :rows="sheet.ledger"
+          :shown="store.layers"
+          :folded="folded"
+          :last="room.last"
+          :sure="room.sure"
+          @toggle="(layer) => (store.layers[layer] = !store.layers[layer])"
+          @fold="folded = !folded" />
       </section>
       <aside class="bench" :class="current" aria-label="Bench">
-        <p v-if="store.trouble" class="trouble" role="alert">{{ store.trouble.message }}<template v-if="store.trouble.allowed"> Allowed: {{ store.trouble.allowed }}.</template></p>
-        <template v-if="!room.nowOnly"><p v-for="problem in sheet.problems" :key="problem" class="trouble" role="alert">{{ problem }}</p></template>
+        <p v-if="store.trouble" class="trouble" role="alert">
+          {{ store.trouble.message
+          }}<template v-if="store.trouble.allowed"> Allowed: {{ store.trouble.allowed }}.</template>
+        </p>
+        <template v-if="!room.nowOnly"
+          ><p v-for="problem in sheet.problems" :key="problem" class="trouble" role="alert">{{ problem }}</p></template
+        >
         <component :is="room.bench" :sheet="sheet" @history="history = true" />
         <footer class="undo">
-          <button type="button" class="press bare low" :disabled="!store.undone" :title="undoSays" @click="store.undo()">Undo</button>
-          <button type="button" class="press bare low" :disabled="!store.redone" :title="redoSays" @click="store.redo()">Bring back</button>
+          <button
+            type="button"
+            class="press bare low"
+            :disabled="!store.undone"
+            :title="undoSays"
+            @click="store.undo()">
+            Undo
+          </button>
+          <button
+            type="button"
+            class="press bare low"
+            :disabled="!store.redone"
+            :title="redoSays"
+            @click="store.redo()">
+            Bring back
+          </button>
           <button type="button" class="press bare low" @click="history = true">History</button>
-          <span class="quiet small kept" aria-live="polite">{{ store.busy ? 'keeping…' : `kept, change ${sheet.revision}` }}</span>
+          <span class="quiet small kept" aria-live="polite">{{
+            store.busy ? 'keeping…' : `kept, change ${sheet.revision}`
+          }}</span>
         </footer>
       </aside>
     </main>
     <main v-else class="waiting">
-      <p v-if="store.trouble" role="alert">{{ store.trouble.message }} <router-link to="/">Back to the day book</router-link></p>
+      <p v-if="store.trouble" role="alert">
+        {{ store.trouble.message }} <router-link to="/">Back to the day book</router-link>
+      </p>
     </main>
     <ConflictDialog />
     <KeysDialog v-model="keys" :more="room.keys ?? []" />
@@ -136,21 +197,98 @@ useEventListener(window, 'keydown', (event) => {
 </template>
 
 <style scoped>
-.sheet { display: grid; grid-template-rows: 52px minmax(0, 1fr); height: 100%; }
-.body { display: grid; grid-template-columns: minmax(0, 1fr) 420px; min-height: 0; }
-.field { position: relative; display: grid; grid-template-rows: minmax(0, 1fr) 172px; min-width: 0; min-height: 0; background: var(--sheet); }
-.field.folded { grid-template-rows: minmax(0, 1fr) 52px; }
-.paper-field { display: block; overflow: auto; }
-.bench { position: relative; display: flex; flex-direction: column; min-height: 0; border-left: 1px solid var(--ink); background: var(--paper); }
-.undo { display: flex; align-items: center; gap: 4px; margin-top: auto; padding: 6px 16px; border-top: 1px solid var(--hair); background: var(--paper); }
-.kept { margin-left: auto; }
-.trouble { margin: 0; padding: 10px 24px; border-left: 4px solid var(--goal); background: var(--rust-tint); }
-.blank { display: grid; place-content: center; justify-items: start; gap: 12px; padding: 40px; background: var(--sheet); }
-.blank h2 { font-size: 37px; }
-.press { display: inline-grid; align-items: center; text-decoration: none; }
-.unknown { position: absolute; top: 22px; left: 64px; max-width: 480px; font-size: 17px; color: var(--quiet); }
-.unknown b { display: block; font-size: 34px; line-height: 1.2; color: var(--ink); font-weight: 620; }
-.unknown .press { margin-top: 12px; width: max-content; }
-.waiting { padding: 40px; }
-@media (max-width: 1180px) { .body { grid-template-columns: minmax(0, 1fr) 372px; } }
+.sheet {
+  display: grid;
+  grid-template-rows: 52px minmax(0, 1fr);
+  height: 100%;
+}
+.body {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 420px;
+  min-height: 0;
+}
+.field {
+  position: relative;
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) 172px;
+  min-width: 0;
+  min-height: 0;
+  background: var(--sheet);
+}
+.field.folded {
+  grid-template-rows: minmax(0, 1fr) 52px;
+}
+.paper-field {
+  display: block;
+  overflow: auto;
+}
+.bench {
+  position: relative;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  border-left: 1px solid var(--ink);
+  background: var(--paper);
+}
+.undo {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  margin-top: auto;
+  padding: 6px 16px;
+  border-top: 1px solid var(--hair);
+  background: var(--paper);
+}
+.kept {
+  margin-left: auto;
+}
+.trouble {
+  margin: 0;
+  padding: 10px 24px;
+  border-left: 4px solid var(--goal);
+  background: var(--rust-tint);
+}
+.blank {
+  display: grid;
+  place-content: center;
+  justify-items: start;
+  gap: 12px;
+  padding: 40px;
+  background: var(--sheet);
+}
+.blank h2 {
+  font-size: 37px;
+}
+.press {
+  display: inline-grid;
+  align-items: center;
+  text-decoration: none;
+}
+.unknown {
+  position: absolute;
+  top: 22px;
+  left: 64px;
+  max-width: 480px;
+  font-size: 17px;
+  color: var(--quiet);
+}
+.unknown b {
+  display: block;
+  font-size: 34px;
+  line-height: 1.2;
+  color: var(--ink);
+  font-weight: 620;
+}
+.unknown .press {
+  margin-top: 12px;
+  width: max-content;
+}
+.waiting {
+  padding: 40px;
+}
+@media (max-width: 1180px) {
+  .body {
+    grid-template-columns: minmax(0, 1fr) 372px;
+  }
+}
 </style>

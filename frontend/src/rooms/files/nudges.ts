@@ -33,7 +33,11 @@ export function moved(sheet: Sheet, moves: Moves): Sheet {
     const [x, y] = [cell.x_mm + by[0], cell.y_mm + by[1]]
     const now = row.cells.now
     const moves_ = now ? [way(x, now.x_mm), way(y, now.y_mm)] : row.moves
-    return { ...row, moves: moves_, cells: { ...row.cells, goal: { ...cell, x_mm: x, y_mm: y, show_x: showMm(x), show_y: showMm(y) } } }
+    return {
+      ...row,
+      moves: moves_,
+      cells: { ...row.cells, goal: { ...cell, x_mm: x, y_mm: y, show_x: showMm(x), show_y: showMm(y) } },
+    }
   })
   if (moves.saddle) {
     goal.saddle_dx_mm = (goal.saddle_dx_mm ?? 0) + moves.saddle[0]

@@ -13,12 +13,25 @@ let calls: Call[]
 let answers: ((call: Call) => { status: number; body: unknown })[]
 
 const cell = (x_mm: number, y_mm: number) => ({ x_mm, y_mm, show_x: String(x_mm), show_y: String(y_mm), source: [] })
-const hand = (x: number, y: number) => ({ mark: 'hand', label: 'Hand', cells: { now: cell(560, 650), goal: cell(x, y) }, moves: ['0', '0'] })
+const hand = (x: number, y: number) => ({
+  mark: 'hand',
+  label: 'Hand',
+  cells: { now: cell(560, 650), goal: cell(x, y) },
+  moves: ['0', '0'],
+})
 const state = (dx = 0, dy = 0) => ({ goal: { hand_dx_mm: dx, hand_dy_mm: dy } })
 const said = [{ template: 'x', values: {} }]
 const sheet = (revision: number, more = {}) => ({
-  id: 1, revision, marks: { ledger: `l${revision}` }, undo: said, redo: null, rider: { id: 7, revision: 2 }, history: [], ledger: [hand(560, 650)],
-  state: state(), ...more,
+  id: 1,
+  revision,
+  marks: { ledger: `l${revision}` },
+  undo: said,
+  redo: null,
+  rider: { id: 7, revision: 2 },
+  history: [],
+  ledger: [hand(560, 650)],
+  state: state(),
+  ...more,
 })
 
 beforeEach(() => {
@@ -30,7 +43,10 @@ beforeEach(() => {
     const call = { url: new URL(request.url).pathname, method: request.method, body: text ? JSON.parse(text) : null }
     calls.push(call)
     const answer = answers.shift()!(call)
-    return new Response(JSON.stringify(answer.body), { status: answer.status, headers: { 'Content-Type': 'application/json' } })
+    return new Response(JSON.stringify(answer.body), {
+      status: answer.status,
+      headers: { 'Content-Type': 'application/json' },
+    })
   })
 })
 
@@ -50,11 +66,18 @@ describe('the open sheet', () => {
   })
 
   it('keeps what was typed beside the reason it was refused', async () => {
-    answers = [ok(sheet(4)), refuse(422, { code: 'input', message: 'No length.', field: 'measure.crank', allowed: '100 to 220 mm' })]
+    answers = [
+      ok(sheet(4)),
+      refuse(422, { code: 'input', message: 'No length.', field: 'measure.crank', allowed: '100 to 220 mm' }),
+    ]
     const store = useSheet()
     await store.open(1, 'measure')
     await store.change(crank('9 m'))
-    expect(store.faults.get('measure.read:crank')).toEqual({ typed: '9 m', message: 'No length.', allowed: '100 to 220 mm' })
+    expect(store.faults.get('measure.read:crank')).toEqual({
+      typed: '9 m',
+      message: 'No length.',
+      allowed: '100 to 220 mm',
+    })
     expect(store.sheet?.revision).toBe(4)
     answers = [ok(sheet(5))]
     await store.change(crank('170'))
@@ -149,19 +172,28 @@ describe('the open sheet', () => {
     expect(store.sheet!.state.goal!.hand_dx_mm).toBe(10)
     expect(calls).toHaveLength(1)
     await vi.runAllTimersAsync()
-    expect(calls.slice(1).map((c) => (c.body as { commands: unknown }).commands)).toEqual([[{ do: 'goal.nudge', mark: 'hand', by_x_mm: 10, by_y_mm: 0 }]])
+    expect(calls.slice(1).map((c) => (c.body as { commands: unknown }).commands)).toEqual([
+      [{ do: 'goal.nudge', mark: 'hand', by_x_mm: 10, by_y_mm: 0 }],
+    ])
     expect(store.sheet!.ledger[0]!.cells.goal!.show_x).toBe('570')
     vi.useRealTimers()
   })
 
   it('sends what waits before anything else, and takes back a move that was refused', async () => {
-    answers = [ok(sheet(4)), refuse(422, { code: 'input', message: 'A mark moves no farther than that.' }), ok(sheet(5))]
+    answers = [
+      ok(sheet(4)),
+      refuse(422, { code: 'input', message: 'A mark moves no farther than that.' }),
+      ok(sheet(5)),
+    ]
     const store = useSheet()
     await store.open(1, 'goal')
     store.nudge('hand', 300, 0)
     expect(store.sheet!.ledger[0]!.cells.goal!.show_x).toBe('860')
     await store.change(note('after'))
-    expect(calls.slice(1).map((c) => (c.body as { commands: Command[] }).commands[0]!.do)).toEqual(['goal.nudge', 'file.describe'])
+    expect(calls.slice(1).map((c) => (c.body as { commands: Command[] }).commands[0]!.do)).toEqual([
+      'goal.nudge',
+      'file.describe',
+    ])
     expect(store.sheet!.ledger[0]!.cells.goal!.show_x).toBe('560')
   })
 
@@ -176,7 +208,11 @@ describe('the open sheet', () => {
   })
 
   it('edits a rider on the record it shows, and reads it again when somebody was quicker', async () => {
-    answers = [ok(sheet(4)), refuse(409, { code: 'conflict', message: 'Changed.' }), ok(sheet(4, { rider: { id: 7, revision: 3 } }))]
+    answers = [
+      ok(sheet(4)),
+      refuse(409, { code: 'conflict', message: 'Changed.' }),
+      ok(sheet(4, { rider: { id: 7, revision: 3 } })),
+    ]
     const store = useSheet()
     await store.open(1, 'rider')
     await store.editRider({ measures: { inseam: '824' } }, 'measures.inseam', '824')

@@ -35,7 +35,9 @@ const QUIET_MS = 350
 
 /** The open fit file: one sheet from the server, every edit kept at once, one after another. */
 export const useSheet = defineStore('sheet', () => {
-  const client = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity, networkMode: 'always' } } })
+  const client = new QueryClient({
+    defaultOptions: { queries: { retry: false, staleTime: Infinity, networkMode: 'always' } },
+  })
   const { fitter } = useSettings()
   // The sheet as the server last had it; what is shown has the nudges on their way on top.
   const kept = shallowRef<Sheet | null>(null)
@@ -66,7 +68,9 @@ export const useSheet = defineStore('sheet', () => {
       scope: { id: 'sheet' },
       retry: false,
       networkMode: 'always',
-      onMutate: () => { trouble.value = null },
+      onMutate: () => {
+        trouble.value = null
+      },
     },
     client,
   )
@@ -98,7 +102,10 @@ export const useSheet = defineStore('sheet', () => {
     })
   }
 
-  const refresh = () => run(async () => { kept.value = await reread() })
+  const refresh = () =>
+    run(async () => {
+      kept.value = await reread()
+    })
 
   /** An answer holds only the sections that changed; the rest stays as it was. */
   function merge(part: SheetPart) {
@@ -202,8 +209,13 @@ export const useSheet = defineStore('sheet', () => {
   }
 
   function stepRider(way: 'undo' | 'redo', s: Sheet) {
-    const asked = { params: { path: { rider_id: s.rider.id } }, body: { base_revision: s.rider.revision, by: fitter.value } }
-    return way === 'undo' ? api.POST('/api/riders/{rider_id}/undo', asked) : api.POST('/api/riders/{rider_id}/redo', asked)
+    const asked = {
+      params: { path: { rider_id: s.rider.id } },
+      body: { base_revision: s.rider.revision, by: fitter.value },
+    }
+    return way === 'undo'
+      ? api.POST('/api/riders/{rider_id}/undo', asked)
+      : api.POST('/api/riders/{rider_id}/redo', asked)
   }
 
   function stepFit(way: 'undo' | 'redo', s: Sheet) {
@@ -245,8 +257,28 @@ export const useSheet = defineStore('sheet', () => {
   }
 
   return {
-    sheet, view, loaded, id, undone, redone, busy, trouble, conflict, preview, faults, layers,
-    open, change, nudge, flush, refresh, settle, editRider, moveUse, undo: () => step('undo'), redo: () => step('redo'),
+    sheet,
+    view,
+    loaded,
+    id,
+    undone,
+    redone,
+    busy,
+    trouble,
+    conflict,
+    preview,
+    faults,
+    layers,
+    open,
+    change,
+    nudge,
+    flush,
+    refresh,
+    settle,
+    editRider,
+    moveUse,
+    undo: () => step('undo'),
+    redo: () => step('redo'),
   }
 })
 
@@ -256,6 +288,8 @@ function negated(moves: Moves): Moves {
 
 /** Commands of one kind keep a fault for each thing they are about. */
 function faultKey(command: Command): string {
-  const about = ['key', 'mark', 'rule'].map((name) => (command as unknown as Record<string, unknown>)[name]).find((v) => typeof v === 'string')
+  const about = ['key', 'mark', 'rule']
+    .map((name) => (command as unknown as Record<string, unknown>)[name])
+    .find((v) => typeof v === 'string')
   return about ? `${command.do}:${String(about)}` : command.do
 }

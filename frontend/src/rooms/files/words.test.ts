@@ -17,5 +17,7 @@ const CASES: [Command, string][] = [
 ]
 
 describe('a command in words', () => {
-  it.each(CASES)('%j', (command, words) => expect(commandWords(command, new Map([['s_straight', 'BB to saddle mark']]))).toBe(words))
+  it.each(CASES)('%j', (command, words) =>
+    expect(commandWords(command, new Map([['s_straight', 'BB to saddle mark']]))).toBe(words),
+  )
 })

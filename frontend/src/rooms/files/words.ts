@@ -5,28 +5,40 @@ export function commandWords(command: Command, titles: ReadonlyMap<string, strin
   const { do: name, ...asked } = command
   const key = 'key' in asked ? asked.key : ''
   const what = key ? (titles.get(key) ?? key.replace(/[._]/g, ' ')) : subject(name, asked)
-  const values = Object.entries(asked).filter(([field]) => !['key', 'mark', 'what', 'rule'].includes(field) || (field === 'what' && key))
+  const values = Object.entries(asked).filter(
+    ([field]) => !['key', 'mark', 'what', 'rule'].includes(field) || (field === 'what' && key),
+  )
   const said = values.map(([field, value]) => plain(field, value)).filter(Boolean)
   const tail = said.length ? said.join(', ') : 'yes'
   return `${what.charAt(0).toUpperCase()}${what.slice(1)}: ${name === 'measure.take_back' ? 'taken back' : tail}`
 }
 
 function subject(name: string, asked: object): string {
-  const named = ['mark', 'what', 'rule'].map((f) => (asked as Record<string, unknown>)[f]).find((v) => typeof v === 'string')
+  const named = ['mark', 'what', 'rule']
+    .map((f) => (asked as Record<string, unknown>)[f])
+    .find((v) => typeof v === 'string')
   const [room, act] = name.split('.') as [string, string]
-  return `${named ? `${String(named)} ` : ''}${room === 'goal' && named ? 'goal' : named ? '' : act.replace(/_/g, ' ')}`.trim().replace(/_mm$/, '').replace(/_/g, ' ')
+  return `${named ? `${String(named)} ` : ''}${room === 'goal' && named ? 'goal' : named ? '' : act.replace(/_/g, ' ')}`
+    .trim()
+    .replace(/_mm$/, '')
+    .replace(/_/g, ' ')
 }
 
 const SIGNED: Record<string, string> = { by_x_mm: ' fore', by_y_mm: ' up' }
 
 function plain(field: string, value: unknown): string {
-  if (value === null || value === undefined || value === '') return field === 'typed' || field === 'size' || field === 'part' ? 'taken back' : ''
+  if (value === null || value === undefined || value === '')
+    return field === 'typed' || field === 'size' || field === 'part' ? 'taken back' : ''
   if (field in SIGNED) return signed(Number(value)) + SIGNED[field]!
   if (field === 'length_mm') return `${String(value)} mm`
   if (field === 'angle_deg') return `${signed(Number(value))}°`
   if (value === true) return field === 'over' ? 'turned over' : field
   if (value === false) return field === 'over' ? 'as printed' : ''
-  return typeof value === 'object' ? Object.entries(value).map(([f, v]) => `${f.replace(/_/g, ' ')} ${String(v)}`).join(', ') : String(value)
+  return typeof value === 'object'
+    ? Object.entries(value)
+        .map(([f, v]) => `${f.replace(/_/g, ' ')} ${String(v)}`)
+        .join(', ')
+    : String(value)
 }
 
 function signed(n: number): string {

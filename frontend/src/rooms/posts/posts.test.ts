@@ -10,9 +10,22 @@ import Dials from './goal/Dials.vue'
 import { postRooms } from '.'
 
 const stop = (value: number, miss_mm: number, chosen = false): StopOut => ({
-  value, miss_mm, show_x: '+1', show_y: '0', verdict: miss_mm > 5 ? 'out' : 'in', chosen, house: value >= 90, hand: { x_mm: 500 + value, y_mm: 650 },
+  value,
+  miss_mm,
+  show_x: '+1',
+  show_y: '0',
+  verdict: miss_mm > 5 ? 'out' : 'in',
+  chosen,
+  house: value >= 90,
+  hand: { x_mm: 500 + value, y_mm: 650 },
 })
-const rail = (): RailData => ({ name: 'length', label: 'Stem length', value: 100, unit: 'mm', stops: [stop(80, 20), stop(90, 3), stop(100, 8, true), stop(110, 18)] })
+const rail = (): RailData => ({
+  name: 'length',
+  label: 'Stem length',
+  value: 100,
+  unit: 'mm',
+  stops: [stop(80, 20), stop(90, 3), stop(100, 8, true), stop(110, 18)],
+})
 
 describe('the posts', () => {
   it('are those of the trail, each with a bench', () => {
@@ -61,14 +74,35 @@ const build = (under: number[]): BuildView => {
   let y = 560
   const piece = (kind: string, height_mm: number) => ({ kind, height_mm, at: { x_mm: 390, y_mm: (y += height_mm) } })
   return {
-    bar: { name: 'Petrel 42', stands: 'as it stands', new: false }, fronts: [], rails: [], headline: '', picture: [], hand_off_clamp: { x_mm: 80, y_mm: 5 }, goal_clamp: { x_mm: 480, y_mm: 640 }, clamp: { x_mm: 482, y_mm: 638 }, over: null, over_says: '',
-    pieces: [piece('cover', 8), ...under.map((h) => piece('under', h)), piece('stem', 40), piece('over', 10), piece('cap', 5)],
-    turned_over: false, best_is_now: true, spacer_limit_mm: 30, seat: [], seat_problem: null, warnings: [],
+    bar: { name: 'Petrel 42', stands: 'as it stands', new: false },
+    fronts: [],
+    rails: [],
+    headline: '',
+    picture: [],
+    hand_off_clamp: { x_mm: 80, y_mm: 5 },
+    goal_clamp: { x_mm: 480, y_mm: 640 },
+    clamp: { x_mm: 482, y_mm: 638 },
+    over: null,
+    over_says: '',
+    pieces: [
+      piece('cover', 8),
+      ...under.map((h) => piece('under', h)),
+      piece('stem', 40),
+      piece('over', 10),
+      piece('cap', 5),
+    ],
+    turned_over: false,
+    best_is_now: true,
+    spacer_limit_mm: 30,
+    seat: [],
+    seat_problem: null,
+    warnings: [],
   }
 }
 
 describe('the steerer’s stack', () => {
-  const make = (under: number[]) => mount(SteererStack, { props: { build: build(under), preview: null, handToClamp: { x: 84, y: 14 } } })
+  const make = (under: number[]) =>
+    mount(SteererStack, { props: { build: build(under), preview: null, handToClamp: { x: 84, y: 14 } } })
 
   it('moves a spacer over or under by a press, and turns the stem', async () => {
     const it_ = make([10, 5])
@@ -86,7 +120,10 @@ describe('the steerer’s stack', () => {
     const words = it_.findAll('.piece text').map((t) => Number(t.attributes('y')))
     expect(Math.min(...words)).toBeGreaterThan(8)
     for (const sign of it_.findAll('.sign')) {
-      const [x, y] = sign.attributes('transform')!.match(/-?[\d.]+/g)!.map(Number)
+      const [x, y] = sign
+        .attributes('transform')!
+        .match(/-?[\d.]+/g)!
+        .map(Number)
       expect(x).toBeGreaterThan(0)
       expect(x).toBeLessThan(420)
       expect(y).toBeGreaterThan(0)
@@ -96,9 +133,19 @@ describe('the steerer’s stack', () => {
 })
 
 describe('dials', () => {
-  const dial = (value_deg: number, greatest_deg: number | null = 52) => ({ name: 'trunk', label: 'trunk', value_deg, now_deg: 45, least_deg: 42, greatest_deg, verdict: 'in' as const })
+  const dial = (value_deg: number, greatest_deg: number | null = 52) => ({
+    name: 'trunk',
+    label: 'trunk',
+    value_deg,
+    now_deg: 45,
+    least_deg: 42,
+    greatest_deg,
+    verdict: 'in' as const,
+  })
   const tip = (value: number, greatest: number | null = 52) => {
-    const d = mount(Dials, { props: { sheet: { dials: [dial(value, greatest)] } as unknown as Sheet } }).get('.needle').attributes('d')!
+    const d = mount(Dials, { props: { sheet: { dials: [dial(value, greatest)] } as unknown as Sheet } })
+      .get('.needle')
+      .attributes('d')!
     return d.slice(1).split('L')[0]!.split(' ').map(Number) as [number, number]
   }
 

@@ -14,7 +14,12 @@ const router = useRouter()
 const found = ref<Schemas['Comparison'] | null>(null)
 const files = ref<DayLine[]>([])
 const trouble = ref('')
-const sizes = computed(() => String(route.query.sizes ?? '').split(',').map(Number).filter((n) => n > 0))
+const sizes = computed(() =>
+  String(route.query.sizes ?? '')
+    .split(',')
+    .map(Number)
+    .filter((n) => n > 0),
+)
 const fit = computed(() => Number(route.query.fit) || undefined)
 async function read() {
   trouble.value = ''
@@ -23,7 +28,9 @@ async function read() {
     return
   }
   try {
-    found.value = await take(api.GET('/api/fits/compare', { params: { query: { sizes: sizes.value, fit: fit.value } } }))
+    found.value = await take(
+      api.GET('/api/fits/compare', { params: { query: { sizes: sizes.value, fit: fit.value } } }),
+    )
   } catch (wrong) {
     if (!(wrong instanceof Refused)) throw wrong
     trouble.value = wrong.body.message
@@ -58,23 +65,47 @@ const at = (o: Schemas['ComparedSize']) => ({
         <h1>Sizes by their numbers</h1>
         <p v-if="trouble" role="alert">{{ trouble }} <router-link to="/frames">Frames</router-link></p>
         <table v-if="found" class="wide">
-          <thead><tr><th /><th v-for="s in found.sizes" :key="s.label"><b>{{ s.label }}</b><br />{{ s.id ? s.kind : 'the present bike' }}</th></tr></thead>
+          <thead>
+            <tr>
+              <th />
+              <th v-for="s in found.sizes" :key="s.label">
+                <b>{{ s.label }}</b><br />{{ s.id ? s.kind : 'the present bike' }}
+              </th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="row in found.rows" :key="row.label" :class="{ key: row.label === 'Reach at equal bar height' }">
               <th scope="row">{{ row.label }}<small v-if="row.unit === '°'">, °</small></th>
-              <td v-for="(v, i) in row.values" :key="i" class="figure">{{ v }} <i>{{ row.differences[i] }}</i></td>
+              <td v-for="(v, i) in row.values" :key="i" class="figure">
+                {{ v }} <i>{{ row.differences[i] }}</i>
+              </td>
             </tr>
           </tbody>
         </table>
       </section>
       <aside>
         <h2>Against</h2>
-        <Pick label="Compare against" :value="fit ?? ''" placeholder="the first size" clearable :options="files.map((f) => ({ value: f.id, label: `${f.rider}’s present bike` }))" @pick="(v) => against(String(v))" />
-        <p class="small quiet">Differences are from {{ found?.against ?? 'the first' }}. Labels mean nothing across makers; stack and reach do, and reach counts at one bar height: taking spacers out to undo stack moves the bar forward.</p>
+        <Pick
+          label="Compare against"
+          :value="fit ?? ''"
+          placeholder="the first size"
+          clearable
+          :options="files.map((f) => ({ value: f.id, label: `${f.rider}’s present bike` }))"
+          @pick="(v) => against(String(v))" />
+        <p class="small quiet">
+          Differences are from {{ found?.against ?? 'the first' }}. Labels mean nothing across makers; stack and reach
+          do, and reach counts at one bar height: taking spacers out to undo stack moves the bar forward.
+        </p>
         <svg v-if="found" :viewBox="`0 0 ${W} ${H}`" role="img" aria-label="Stack against reach">
           <rect x="1" y="1" :width="W - 2" :height="H - 2" class="edge" />
-          <g v-for="(s, i) in found.sizes" :key="s.label" :transform="`translate(${at(s).x} ${at(s).y})`"><circle r="4.5" :class="{ base: i === 0 }" /><text :x="at(s).x > W * 0.6 ? -9 : 9" y="4" :text-anchor="at(s).x > W * 0.6 ? 'end' : 'start'">{{ s.label }}</text></g>
-          <text x="8" y="16" class="axis">stack</text><text :x="W - 8" :y="H - 8" text-anchor="end" class="axis">reach</text>
+          <g v-for="(s, i) in found.sizes" :key="s.label" :transform="`translate(${at(s).x} ${at(s).y})`">
+            <circle r="4.5" :class="{ base: i === 0 }" />
+            <text :x="at(s).x > W * 0.6 ? -9 : 9" y="4" :text-anchor="at(s).x > W * 0.6 ? 'end' : 'start'">
+              {{ s.label }}
+            </text>
+          </g>
+          <text x="8" y="16" class="axis">stack</text>
+          <text :x="W - 8" :y="H - 8" text-anchor="end" class="axis">reach</text>
         </svg>
       </aside>
     </main>
@@ -82,16 +113,58 @@ const at = (o: Schemas['ComparedSize']) => ({
 </template>
 
 <style scoped>
-.wide th b { color: var(--ink); font-size: 15px; font-weight: 620; }
-.shelf .list .wide thead th { white-space: normal; vertical-align: bottom; padding-bottom: 6px; }
-.shelf .list .wide tbody tr { height: 30px; }
-.wide tbody th { font-weight: 560; font-size: 15px; white-space: nowrap; padding-right: 12px; }
-.wide td { font-weight: 560; white-space: nowrap; }
-.wide i { display: inline-block; min-width: 40px; font-style: normal; font-size: 13px; font-weight: 420; color: var(--quiet); }
-.key { background: var(--pine-tint); }
-.edge { fill: var(--sheet); stroke: var(--ink); }
-circle { fill: var(--plan); }
-circle.base { fill: var(--sheet); stroke: var(--now); stroke-width: 2; }
-svg text { fill: var(--ink); font: 520 12px var(--words); }
-svg .axis { fill: var(--quiet); font: 420 11.5px var(--figures); }
+.wide th b {
+  color: var(--ink);
+  font-size: 15px;
+  font-weight: 620;
+}
+.shelf .list .wide thead th {
+  white-space: normal;
+  vertical-align: bottom;
+  padding-bottom: 6px;
+}
+.shelf .list .wide tbody tr {
+  height: 30px;
+}
+.wide tbody th {
+  font-weight: 560;
+  font-size: 15px;
+  white-space: nowrap;
+  padding-right: 12px;
+}
+.wide td {
+  font-weight: 560;
+  white-space: nowrap;
+}
+.wide i {
+  display: inline-block;
+  min-width: 40px;
+  font-style: normal;
+  font-size: 13px;
+  font-weight: 420;
+  color: var(--quiet);
+}
+.key {
+  background: var(--pine-tint);
+}
+.edge {
+  fill: var(--sheet);
+  stroke: var(--ink);
+}
+circle {
+  fill: var(--plan);
+}
+circle.base {
+  fill: var(--sheet);
+  stroke: var(--now);
+  stroke-width: 2;
+}
+svg text {
+  fill: var(--ink);
+  font: 520 12px var(--words);
+}
+svg .axis {
+  fill: var(--quiet);
+  font: 420 11.5px var(--figures);
+}
 </style>

@@ -18,7 +18,9 @@ async function send(apply: boolean) {
   const body = { text: text.value, apply }
   try {
     seen.value = await take(
-      props.shelf === 'frames' ? api.POST('/api/shelves/frames/import', { body }) : api.POST('/api/shelves/parts/import', { body }),
+      props.shelf === 'frames'
+        ? api.POST('/api/shelves/frames/import', { body })
+        : api.POST('/api/shelves/parts/import', { body }),
     )
     if (apply) {
       done.value = `${seen.value.added} added, ${seen.value.replaced} replaced.`
@@ -44,29 +46,84 @@ async function choose(event: Event) {
 <template>
   <div class="import">
     <div class="acts">
-      <label class="press">Read a file<input type="file" accept=".csv,.json,text/csv,application/json" class="visually-hidden" @change="choose" /></label>
+      <label class="press"
+        >Read a file<input
+          type="file"
+          accept=".csv,.json,text/csv,application/json"
+          class="visually-hidden"
+          @change="choose"
+      /></label>
       <a class="press" :href="`/api/shelves/${shelf}.csv`" :download="`waymark-${shelf}.csv`">Write CSV</a>
       <a class="press" :href="`/api/shelves/${shelf}.json`" :download="`waymark-${shelf}.json`">JSON</a>
     </div>
     <p v-if="trouble" class="trouble" role="alert">{{ name }}: {{ trouble }}</p>
     <template v-if="seen">
-      <p role="status"><b>{{ name }}</b>: {{ seen.taken }} good {{ seen.taken === 1 ? 'line' : 'lines' }}, {{ seen.refused.length }} refused. {{ done }}</p>
+      <p role="status">
+        <b>{{ name }}</b>: {{ seen.taken }} good {{ seen.taken === 1 ? 'line' : 'lines' }},
+        {{ seen.refused.length }} refused.
+        {{ done }}
+      </p>
       <table v-if="seen.refused.length">
-        <thead><tr><th>Line</th><th>Column</th><th>Stood there</th><th>Why not</th></tr></thead>
-        <tbody><tr v-for="(bad, i) in seen.refused.slice(0, 40)" :key="i"><td class="figure">{{ bad.line }}</td><td>{{ bad.column }}</td><td class="figure">{{ bad.kept }}</td><td>{{ bad.reason }}</td></tr></tbody>
+        <thead>
+          <tr>
+            <th>Line</th>
+            <th>Column</th>
+            <th>Stood there</th>
+            <th>Why not</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(bad, i) in seen.refused.slice(0, 40)" :key="i">
+            <td class="figure">{{ bad.line }}</td>
+            <td>{{ bad.column }}</td>
+            <td class="figure">{{ bad.kept }}</td>
+            <td>{{ bad.reason }}</td>
+          </tr>
+        </tbody>
       </table>
-      <button v-if="!seen.applied && seen.taken" type="button" class="press solid" @click="send(true)">Take the {{ seen.taken }} good {{ seen.taken === 1 ? 'line' : 'lines' }}</button>
+      <button v-if="!seen.applied && seen.taken" type="button" class="press solid" @click="send(true)">
+        Take the {{ seen.taken }} good {{ seen.taken === 1 ? 'line' : 'lines' }}
+      </button>
     </template>
   </div>
 </template>
 
 <style scoped>
-.import { display: grid; gap: 12px; justify-items: start; }
-.acts { display: flex; gap: 12px; }
-.press { display: inline-grid; align-items: center; text-decoration: none; }
-.press:focus-within { outline: 2px solid var(--ink); outline-offset: 2px; }
-.trouble { padding: 10px 14px; border-left: 4px solid var(--goal); background: var(--rust-tint); }
-table { border-collapse: collapse; width: 100%; font-size: 14px; }
-th { text-align: left; border-bottom: 1px solid var(--ink); }
-td { padding: 4px 10px 4px 0; border-bottom: 1px solid var(--hair); vertical-align: top; }
+.import {
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+}
+.acts {
+  display: flex;
+  gap: 12px;
+}
+.press {
+  display: inline-grid;
+  align-items: center;
+  text-decoration: none;
+}
+.press:focus-within {
+  outline: 2px solid var(--ink);
+  outline-offset: 2px;
+}
+.trouble {
+  padding: 10px 14px;
+  border-left: 4px solid var(--goal);
+  background: var(--rust-tint);
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 14px;
+}
+th {
+  text-align: left;
+  border-bottom: 1px solid var(--ink);
+}
+td {
+  padding: 4px 10px 4px 0;
+  border-bottom: 1px solid var(--hair);
+  vertical-align: top;
+}
 </style>

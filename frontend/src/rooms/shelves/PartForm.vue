@@ -32,16 +32,31 @@ watch(
   { immediate: true },
 )
 const fields = computed(() => props.forms[kind.value] ?? [])
-const bounds = (f: Schemas['FormField']) => (f.least == null ? '' : `${f.least} to ${f.greatest}${f.unit ? ` ${f.unit}` : ''}`)
+const bounds = (f: Schemas['FormField']) =>
+  f.least == null ? '' : `${f.least} to ${f.greatest}${f.unit ? ` ${f.unit}` : ''}`
 const marks = computed(() => {
   const it = props.part?.part
   return it ? { owned: it.owned ?? false, in_stock: it.in_stock ?? true, price_band: it.price_band ?? null } : {}
 })
 async function keep() {
   fault.value = null
-  const body = { ...marks.value, ...(props.part ? { rung: props.part.part.rung } : {}), ...Object.fromEntries(Object.entries(cells.value).map(([k, v]) => [k, typeof v === 'string' ? v.trim().replace(/^(-?\d+),(\d+)$/, '$1.$2') : v])), kind: kind.value }
+  const body = {
+    ...marks.value,
+    ...(props.part ? { rung: props.part.part.rung } : {}),
+    ...Object.fromEntries(
+      Object.entries(cells.value).map(([k, v]) => [
+        k,
+        typeof v === 'string' ? v.trim().replace(/^(-?\d+),(\d+)$/, '$1.$2') : v,
+      ]),
+    ),
+    kind: kind.value,
+  }
   try {
-    await take(props.part && !gone.value ? api.PUT('/api/shelves/parts/{part_id}', { params: { path: { part_id: props.part.id } }, body }) : api.POST('/api/shelves/parts', { body }))
+    await take(
+      props.part && !gone.value
+        ? api.PUT('/api/shelves/parts/{part_id}', { params: { path: { part_id: props.part.id } }, body })
+        : api.POST('/api/shelves/parts', { body }),
+    )
     emit('kept')
   } catch (wrong) {
     if (!(wrong instanceof Refused)) throw wrong
@@ -64,34 +79,108 @@ async function mark(body: Schemas['Marks']) {
 <template>
   <form class="part-form" @submit.prevent="keep">
     <h2>{{ part ? part.part.name : 'A part by hand' }}</h2>
-    <label v-if="!part" class="cell"><span>Kind</span><Pick label="Kind" :value="kind" :options="KINDS.map(([value, label]) => ({ value, label }))" @pick="(v) => v && (kind = v)" /></label>
+    <label v-if="!part" class="cell"
+      ><span>Kind</span
+      ><Pick
+        label="Kind"
+        :value="kind"
+        :options="KINDS.map(([value, label]) => ({ value, label }))"
+        @pick="(v) => v && (kind = v)"
+    /></label>
     <div v-if="part" class="marks">
-      <button type="button" :aria-pressed="part.part.owned ?? false" @click="mark({ owned: !part.part.owned })">owned already</button>
-      <button type="button" :aria-pressed="!(part.part.in_stock ?? true)" @click="mark({ in_stock: !(part.part.in_stock ?? true) })">out of stock</button>
+      <button type="button" :aria-pressed="part.part.owned ?? false" @click="mark({ owned: !part.part.owned })">
+        owned already
+      </button>
+      <button
+        type="button"
+        :aria-pressed="!(part.part.in_stock ?? true)"
+        @click="mark({ in_stock: !(part.part.in_stock ?? true) })">
+        out of stock
+      </button>
     </div>
     <label v-for="f in fields" :key="f.name" class="cell" :class="{ wrong: fault?.field === f.name }">
-      <span>{{ f.label }}<small v-if="f.unit">, {{ f.unit }}</small></span>
+      <span
+        >{{ f.label }}<small v-if="f.unit">, {{ f.unit }}</small></span
+      >
       <input v-if="f.takes === 'yes or no'" v-model="cells[f.name]" type="checkbox" />
-      <input v-else v-model="cells[f.name] as string" :required="f.required" :title="bounds(f)" :placeholder="f.takes === 'list' ? 'with ; between' : ''" :aria-invalid="fault?.field === f.name" />
+      <input
+        v-else
+        v-model="cells[f.name] as string"
+        :required="f.required"
+        :title="bounds(f)"
+        :placeholder="f.takes === 'list' ? 'with ; between' : ''"
+        :aria-invalid="fault?.field === f.name" />
       <small v-if="fault?.field === f.name" class="bounds">{{ bounds(f) }}</small>
     </label>
     <p v-if="fault" class="trouble" role="alert">{{ fault.message }}</p>
-    <div v-if="gone" class="acts" role="status"><p>Off the shelf. Fit files keep their own copy.</p><button type="submit" class="press solid">Put back</button><button type="button" class="press" @click="emit('close')">Close</button></div>
-    <div v-else class="acts"><button type="submit" class="press solid">Keep</button><button type="button" class="press" @click="emit('close')">Close</button><button v-if="part" type="button" class="press bare" @click="remove">Take off</button></div>
+    <div v-if="gone" class="acts" role="status">
+      <p>Off the shelf. Fit files keep their own copy.</p>
+      <button type="submit" class="press solid">Put back</button
+      ><button type="button" class="press" @click="emit('close')">Close</button>
+    </div>
+    <div v-else class="acts">
+      <button type="submit" class="press solid">Keep</button
+      ><button type="button" class="press" @click="emit('close')">Close</button
+      ><button v-if="part" type="button" class="press bare" @click="remove">Take off</button>
+    </div>
   </form>
 </template>
 
 <style scoped>
-.part-form { display: grid; gap: 7px; }
-.cell { display: grid; grid-template-columns: 150px minmax(0, 1fr); align-items: center; gap: 2px 8px; font-size: 14px; }
-.cell input:not([type='checkbox'], .el-select__input) { height: 30px; padding: 0 8px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); font-family: var(--figures); }
-.cell input[type='checkbox'] { justify-self: start; }
-.cell small { color: var(--quiet); }
-.bounds { grid-column: 2; }
-.wrong input { outline: 2px solid var(--goal); }
-.marks { display: flex; gap: 8px; }
-.marks button { padding: 2px 9px; border: 1px solid var(--rule); border-radius: 3px; background: none; cursor: pointer; }
-.marks button[aria-pressed='true'] { background: var(--ink); border-color: var(--ink); color: var(--on-ink); }
-.trouble { padding: 8px 12px; border-left: 4px solid var(--goal); background: var(--rust-tint); }
-.acts { display: flex; gap: 10px; }
+.part-form {
+  display: grid;
+  gap: 7px;
+}
+.cell {
+  display: grid;
+  grid-template-columns: 150px minmax(0, 1fr);
+  align-items: center;
+  gap: 2px 8px;
+  font-size: 14px;
+}
+.cell input:not([type='checkbox'], .el-select__input) {
+  height: 30px;
+  padding: 0 8px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  font-family: var(--figures);
+}
+.cell input[type='checkbox'] {
+  justify-self: start;
+}
+.cell small {
+  color: var(--quiet);
+}
+.bounds {
+  grid-column: 2;
+}
+.wrong input {
+  outline: 2px solid var(--goal);
+}
+.marks {
+  display: flex;
+  gap: 8px;
+}
+.marks button {
+  padding: 2px 9px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: none;
+  cursor: pointer;
+}
+.marks button[aria-pressed='true'] {
+  background: var(--ink);
+  border-color: var(--ink);
+  color: var(--on-ink);
+}
+.trouble {
+  padding: 8px 12px;
+  border-left: 4px solid var(--goal);
+  background: var(--rust-tint);
+}
+.acts {
+  display: flex;
+  gap: 10px;
+}
 </style>

@@ -3,8 +3,25 @@ import { describe, expect, it } from 'vitest'
 import { columnsOf, figureOf, KINDS, type Part, stemGrid } from './parts'
 
 const stem = (name: string, length_mm: number, angle_deg: number, bar_clamp_mm = 31.8) =>
-  ({ kind: 'stem', name, length_mm, angle_deg, bar_clamp_mm, clamp_height_mm: 40, both_ways: true, rung: 'small part', owned: false }) as Part
-const post = { kind: 'post', name: 'Mast', length_mm: 350, setback_mm: 0, diameter_mm: 27.2, least_insertion_mm: 90 } as Part
+  ({
+    kind: 'stem',
+    name,
+    length_mm,
+    angle_deg,
+    bar_clamp_mm,
+    clamp_height_mm: 40,
+    both_ways: true,
+    rung: 'small part',
+    owned: false,
+  }) as Part
+const post = {
+  kind: 'post',
+  name: 'Mast',
+  length_mm: 350,
+  setback_mm: 0,
+  diameter_mm: 27.2,
+  least_insertion_mm: 90,
+} as Part
 
 describe('stems as a grid', () => {
   const grids = stemGrid([stem('a', 100, -6), stem('b', 90, -6), stem('c', 100, 17), stem('d', 50, 0, 35), post])

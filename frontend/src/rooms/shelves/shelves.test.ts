@@ -2,7 +2,6 @@ import { flushPromises, mount } from '@vue/test-utils'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 
 import { api, type ShelvedPart, type ShelvedSize } from '@/shared/api/client'
-import Pick from '@/shared/ui/Pick.vue'
 
 import { CHART_GROUPS, fieldName } from './charts'
 import PartForm from './PartForm.vue'
@@ -11,12 +10,43 @@ import SizeForm from './SizeForm.vue'
 
 type Answer = { data?: unknown; error?: unknown; response: { status: number } }
 const answer = (data: unknown): Answer => ({ data, response: { status: 200 } })
-const refusal = (field: string, message: string, allowed?: string): Answer => ({ error: { code: 'input', message, field, allowed }, response: { status: 422 } })
+const refusal = (field: string, message: string, allowed?: string): Answer => ({
+  error: { code: 'input', message, field, allowed },
+  response: { status: 422 },
+})
 const stubs = { global: { stubs: { TopBar: true, RouterLink: true } } }
 
-const chart = { stack_mm: 563, reach_mm: 388, head_angle_deg: 72, seat_angle_deg: 73.5, fork_length_mm: 396, front_centre_mm: 604.2, ett_mm: 554, derived: ['front_centre_mm'], assumed: ['fork_length_mm'], cockpits: [] }
+const chart = {
+  stack_mm: 563,
+  reach_mm: 388,
+  head_angle_deg: 72,
+  seat_angle_deg: 73.5,
+  fork_length_mm: 396,
+  front_centre_mm: 604.2,
+  ett_mm: 554,
+  derived: ['front_centre_mm'],
+  assumed: ['fork_length_mm'],
+  cockpits: [],
+}
 const shelved = (more: Partial<ShelvedSize> = {}): ShelvedSize =>
-  ({ id: 7, size: { frame: 'Tillow Fen', kind: 'gravel', material: 'steel', size: 'M', source: 'its maker', dated: '2026-05', tags: ['bags'], chart }, ett_mm: 554, trail_mm: 66, wheelbase_mm: 1020, audit: [], ...more }) as unknown as ShelvedSize
+  ({
+    id: 7,
+    size: {
+      frame: 'Tillow Fen',
+      kind: 'gravel',
+      material: 'steel',
+      size: 'M',
+      source: 'its maker',
+      dated: '2026-05',
+      tags: ['bags'],
+      chart,
+    },
+    ett_mm: 554,
+    trail_mm: 66,
+    wheelbase_mm: 1020,
+    audit: [],
+    ...more,
+  }) as unknown as ShelvedSize
 
 beforeEach(() => vi.restoreAllMocks())
 
@@ -31,7 +61,8 @@ describe('chart fields', () => {
 })
 
 describe('a size by hand', () => {
-  const cell = (form: ReturnType<typeof mount>, label: string) => form.findAll('.cell').find((c) => c.text().startsWith(label))!
+  const cell = (form: ReturnType<typeof mount>, label: string) =>
+    form.findAll('.cell').find((c) => c.text().startsWith(label))!
 
   it('types only what stood in the chart; what follows or is assumed is shown beside, marked', () => {
     const form = mount(SizeForm, { props: { size: shelved() } })
@@ -44,7 +75,11 @@ describe('a size by hand', () => {
   })
 
   it('looks at once, with the comma as a point, and marks what the rest contradicts', async () => {
-    const put = vi.spyOn(api, 'PUT').mockResolvedValue(answer(shelved({ audit: [{ field: 'ett_mm', given: 565, computed: 554.2, mends_all: true }] })) as never)
+    const put = vi
+      .spyOn(api, 'PUT')
+      .mockResolvedValue(
+        answer(shelved({ audit: [{ field: 'ett_mm', given: 565, computed: 554.2, mends_all: true }] })) as never,
+      )
     const form = mount(SizeForm, { props: { size: shelved() } })
     await cell(form, 'Effective top tube').get('input').setValue('565,0')
     await flushPromises()
@@ -75,7 +110,11 @@ describe('a size by hand', () => {
     const it_ = shelved()
     it_.size.owned = true
     const form = mount(SizeForm, { props: { size: it_ } })
-    const press = (text: string) => form.findAll('button').find((b) => b.text() === text)!.trigger('click')
+    const press = (text: string) =>
+      form
+        .findAll('button')
+        .find((b) => b.text() === text)!
+        .trigger('click')
     await press('Take off the shelf')
     await flushPromises()
     expect(taken).toHaveBeenCalledTimes(1)
@@ -83,9 +122,15 @@ describe('a size by hand', () => {
     expect(form.get('[role="status"]').text()).toContain('Fit files keep their own copy')
     await press('Put back')
     await flushPromises()
-    const [[kept, body], [marked, marks]] = sent.mock.calls as unknown as [[string, { body: { frame: string; apply: boolean } }], [string, unknown]]
+    const [[kept, body], [marked, marks]] = sent.mock.calls as unknown as [
+      [string, { body: { frame: string; apply: boolean } }],
+      [string, unknown],
+    ]
     expect([kept, body.body.frame, body.body.apply]).toEqual(['/api/shelves/frames/sizes', it_.size.frame, true])
-    expect([marked, marks]).toEqual(['/api/shelves/frames/sizes/{size_id}/marks', { params: { path: { size_id: 77 } }, body: { owned: true, in_stock: it_.size.in_stock } }])
+    expect([marked, marks]).toEqual([
+      '/api/shelves/frames/sizes/{size_id}/marks',
+      { params: { path: { size_id: 77 } }, body: { owned: true, in_stock: it_.size.in_stock } },
+    ])
     expect(form.emitted('kept')).toHaveLength(1)
   })
 })
@@ -94,24 +139,47 @@ describe('a part by hand', () => {
   const forms = {
     stem: [
       { name: 'name', label: 'Name', takes: 'words' as const, unit: '', required: true },
-      { name: 'length_mm', label: 'Length', takes: 'number' as const, unit: 'mm', required: true, least: 20, greatest: 180 },
+      {
+        name: 'length_mm',
+        label: 'Length',
+        takes: 'number' as const,
+        unit: 'mm',
+        required: true,
+        least: 20,
+        greatest: 180,
+      },
       { name: 'both_ways', label: 'Both ways', takes: 'yes or no' as const, unit: '', required: false, usual: true },
     ],
     aero_bar: [{ name: 'pad_stacks_mm', label: 'Pad stacks', takes: 'list' as const, unit: 'mm', required: true }],
   }
-  const part = { id: 3, part: { kind: 'stem', name: 'Cairn 90', length_mm: 90, both_ways: false, owned: false, in_stock: true, rung: 'small part', price_band: 2 } } as unknown as ShelvedPart
+  const part = {
+    id: 3,
+    part: {
+      kind: 'stem',
+      name: 'Cairn 90',
+      length_mm: 90,
+      both_ways: false,
+      owned: false,
+      in_stock: true,
+      rung: 'small part',
+      price_band: 2,
+    },
+  } as unknown as ShelvedPart
 
   it('asks just what its kind needs', async () => {
     const form = mount(PartForm, { props: { part: null, forms } })
     expect(form.findAll('.cell').map((c) => c.get('span').text())).toEqual(['Kind', 'Name', 'Length, mm', 'Both ways'])
     expect((form.get('input[type="checkbox"]').element as HTMLInputElement).checked).toBe(true)
-    await form.getComponent(Pick).vm.$emit('pick', 'aero_bar')
+    await form.getComponent({ name: 'Pick' }).vm.$emit('pick', 'aero_bar')
     expect(form.findAll('.cell').map((c) => c.get('span').text())).toEqual(['Kind', 'Pad stacks, mm'])
     expect(form.get('input:not(.el-select__input)').attributes('placeholder')).toContain(';')
   })
 
   it('keeps its marks and cost when changed, and shows the bounds of what was refused', async () => {
-    const put = vi.spyOn(api, 'PUT').mockResolvedValueOnce(refusal('length_mm', 'Too long.') as never).mockResolvedValueOnce(answer(part) as never)
+    const put = vi
+      .spyOn(api, 'PUT')
+      .mockResolvedValueOnce(refusal('length_mm', 'Too long.') as never)
+      .mockResolvedValueOnce(answer(part) as never)
     const form = mount(PartForm, { props: { part, forms } })
     await form.findAll('.cell')[1]!.get('input').setValue('900')
     await form.get('form').trigger('submit')
@@ -122,7 +190,14 @@ describe('a part by hand', () => {
     await form.get('form').trigger('submit')
     await flushPromises()
     const body = (put.mock.calls[1]![1] as { body: Record<string, unknown> }).body
-    expect(body).toMatchObject({ kind: 'stem', length_mm: '92.5', both_ways: false, rung: 'small part', in_stock: true, price_band: 2 })
+    expect(body).toMatchObject({
+      kind: 'stem',
+      length_mm: '92.5',
+      both_ways: false,
+      rung: 'small part',
+      in_stock: true,
+      price_band: 2,
+    })
     expect(form.emitted('kept')).toHaveLength(1)
   })
 
@@ -135,11 +210,26 @@ describe('a part by hand', () => {
 })
 
 describe('a pasted chart', () => {
-  const row = (heading: string, quantity: string | null, more = {}) => ({ heading, quantity, unit: quantity ? 'mm' : null, guessed: true, cells: ['543', '-'], values: quantity ? [543, null] : [null, null], note: '', ...more })
+  const row = (heading: string, quantity: string | null, more = {}) => ({
+    heading,
+    quantity,
+    unit: quantity ? 'mm' : null,
+    guessed: true,
+    cells: ['543', '-'],
+    values: quantity ? [543, null] : [null, null],
+    note: '',
+    ...more,
+  })
   const pasted = (audit: unknown[] = []) => ({
-    across: true, quantities: ['stack_mm', 'reach_mm', 'ett_mm'], added: 0, replaced: 0,
+    across: true,
+    quantities: ['stack_mm', 'reach_mm', 'ett_mm'],
+    added: 0,
+    replaced: 0,
     rows: [row('Stack', 'stack_mm'), row('Bar width', null)],
-    sizes: [{ label: 'S', made: shelved({ audit: audit as never }), field: '', trouble: '' }, { label: 'M', made: null, field: 'stack_mm', trouble: 'The chart gives no stack.' }],
+    sizes: [
+      { label: 'S', made: shelved({ audit: audit as never }), field: '', trouble: '' },
+      { label: 'M', made: null, field: 'stack_mm', trouble: 'The chart gives no stack.' },
+    ],
   })
   const typed = async (view: ReturnType<typeof mount>, text: string) => {
     await view.get('textarea').setValue(text)
@@ -153,7 +243,7 @@ describe('a pasted chart', () => {
     await typed(view, 'Stack 543')
     expect((post.mock.calls[0]![1] as { body: { apply: boolean } }).body.apply).toBe(false)
     const [stack, width] = view.findAll('.mapping tbody tr')
-    const picks = stack!.findAllComponents(Pick)
+    const picks = stack!.findAllComponents({ name: 'Pick' })
     expect(picks[0]!.props('value')).toBe('stack_mm')
     expect(picks[1]!.classes()).toContain('guessed')
     expect(width!.classes()).toContain('left')
@@ -162,22 +252,34 @@ describe('a pasted chart', () => {
   })
 
   it('asks again with another meaning or unit, and keeps the good sizes under a name', async () => {
-    const post = vi.spyOn(api, 'POST').mockResolvedValue(answer(pasted([{ field: 'ett_mm', given: 565, computed: 554.2, mends_all: true }, { field: 'reach_mm', given: 388, computed: 399, mends_all: true }])) as never)
+    const post = vi.spyOn(api, 'POST').mockResolvedValue(
+      answer(
+        pasted([
+          { field: 'ett_mm', given: 565, computed: 554.2, mends_all: true },
+          { field: 'reach_mm', given: 388, computed: 399, mends_all: true },
+        ]),
+      ) as never,
+    )
     const view = mount(PasteView, stubs)
     await typed(view, 'Stack 543')
     expect(view.get('.audit').text()).toBe('S likely effective top tube 554.2 for 565; else reach 399 for 388.')
-    await view.get('.mapping').findAllComponents(Pick)[0]!.vm.$emit('pick', 'reach_mm')
-    await view.get('.mapping').findAllComponents(Pick)[1]!.vm.$emit('pick', 'cm')
+    await view.get('.mapping').findAllComponents({ name: 'Pick' })[0]!.vm.$emit('pick', 'reach_mm')
+    await view.get('.mapping').findAllComponents({ name: 'Pick' })[1]!.vm.$emit('pick', 'cm')
     await view.findAll('label.row input')[0]!.setValue('Tillow Fen')
     await flushPromises()
-    await view.findAll('button').find((b) => b.text().startsWith('Keep'))!.trigger('click')
+    await view
+      .findAll('button')
+      .find((b) => b.text().startsWith('Keep'))!
+      .trigger('click')
     await flushPromises()
     const body = (post.mock.calls.at(-1)![1] as { body: Record<string, unknown> }).body
     expect(body).toMatchObject({ meaning: { 0: 'reach_mm' }, unit: { 0: 'cm' }, frame: 'Tillow Fen', apply: true })
   })
 
   it('refuses a book without sending it, and says why a page is no chart', async () => {
-    const post = vi.spyOn(api, 'POST').mockResolvedValue(refusal('text', 'No chart can be seen in this.', 'a heading') as never)
+    const post = vi
+      .spyOn(api, 'POST')
+      .mockResolvedValue(refusal('text', 'No chart can be seen in this.', 'a heading') as never)
     const view = mount(PasteView, stubs)
     await typed(view, 'x'.repeat(200_001))
     expect(post).not.toHaveBeenCalled()

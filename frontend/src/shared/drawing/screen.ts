@@ -15,7 +15,11 @@ export interface Size {
 export type Bounds = readonly [number, number, number, number]
 
 /** The view that shows `bounds` (least x, least y, greatest x, greatest y in mm) with margins in px. */
-export function fit(bounds: Bounds, size: Size, margin: { left: number; right: number; top: number; bottom: number }): Frame {
+export function fit(
+  bounds: Bounds,
+  size: Size,
+  margin: { left: number; right: number; top: number; bottom: number },
+): Frame {
   const [x0, y0, x1, y1] = bounds
   const wide = Math.max(1, size.width - margin.left - margin.right)
   const high = Math.max(1, size.height - margin.top - margin.bottom)

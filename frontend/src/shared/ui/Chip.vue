@@ -10,10 +10,27 @@ defineProps<{ word: Word }>()
 
 <style scoped>
 .chip {
-  display: inline-block; min-width: 38px; padding: 1px 8px; border-radius: 3px;
-  font-size: 13px; font-weight: 640; line-height: 18px; text-align: center;
+  display: inline-block;
+  min-width: 38px;
+  padding: 1px 8px;
+  border-radius: 3px;
+  font-size: 13px;
+  font-weight: 640;
+  line-height: 18px;
+  text-align: center;
 }
-.in { border: 1px solid var(--plan); color: var(--plan); }
-.edge { border: 1px solid var(--ochre-tint); background: var(--ochre-tint); color: var(--ink); }
-.out { border: 1px solid var(--goal); background: var(--goal); color: var(--on-ink); }
+.in {
+  border: 1px solid var(--plan);
+  color: var(--plan);
+}
+.edge {
+  border: 1px solid var(--ochre-tint);
+  background: var(--ochre-tint);
+  color: var(--ink);
+}
+.out {
+  border: 1px solid var(--goal);
+  background: var(--goal);
+  color: var(--on-ink);
+}
 </style>

@@ -17,11 +17,39 @@ const html = computed(() => marked.parse(props.page, { async: false }))
 </template>
 
 <style scoped>
-.help :deep(h1) { font-size: 24px; }
-.help :deep(h2) { margin-top: 22px; padding-bottom: 4px; border-bottom: 1px solid var(--ink); font-size: 18px; }
-.help :deep(p), .help :deep(ul) { margin: 10px 0; line-height: 1.45; }
-.help :deep(table) { width: 100%; border-collapse: collapse; font-size: 14px; }
-.help :deep(th), .help :deep(td) { padding: 5px 10px 5px 0; border-bottom: 1px solid var(--hair); text-align: left; vertical-align: top; }
-.help :deep(code) { font-family: var(--figures); font-size: 0.92em; }
-.help :deep(pre) { overflow: auto; padding: 10px; background: var(--paper); }
+.help :deep(h1) {
+  font-size: 24px;
+}
+.help :deep(h2) {
+  margin-top: 22px;
+  padding-bottom: 4px;
+  border-bottom: 1px solid var(--ink);
+  font-size: 18px;
+}
+.help :deep(p),
+.help :deep(ul) {
+  margin: 10px 0;
+  line-height: 1.45;
+}
+.help :deep(table) {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 14px;
+}
+.help :deep(th),
+.help :deep(td) {
+  padding: 5px 10px 5px 0;
+  border-bottom: 1px solid var(--hair);
+  text-align: left;
+  vertical-align: top;
+}
+.help :deep(code) {
+  font-family: var(--figures);
+  font-size: 0.92em;
+}
+.help :deep(pre) {
+  overflow: auto;
+  padding: 10px;
+  background: var(--paper);
+}
 </style>

@@ -15,21 +15,72 @@ const ROOMS = [
 <template>
   <header class="top">
     <router-link to="/" class="brand"><Guidepost /><b>Waymark</b></router-link>
-    <nav aria-label="Rooms"><router-link v-for="room in ROOMS" :key="room.to" :to="room.to" :class="{ here: room.to !== '/' && $route.path.startsWith(room.to) }">{{ room.name }}</router-link></nav>
+    <nav aria-label="Rooms">
+      <router-link
+        v-for="room in ROOMS"
+        :key="room.to"
+        :to="room.to"
+        :class="{ here: room.to !== '/' && $route.path.startsWith(room.to) }"
+        >{{ room.name }}</router-link
+      >
+    </nav>
     <slot />
     <div class="keys">
-      <button type="button" :title="`Shown in ${unit}; press to change`" @click="toggleUnit"><kbd>U</kbd> {{ unit }}</button>
-      <button type="button" :aria-label="`${sheet} sheet. Change`" @click="toggleSheet"><kbd aria-hidden="true">{{ sheet === 'light' ? '☾' : '☀' }}</kbd></button>
+      <button type="button" :title="`Shown in ${unit}; press to change`" @click="toggleUnit">
+        <kbd>U</kbd> {{ unit }}
+      </button>
+      <button type="button" :aria-label="`${sheet} sheet. Change`" @click="toggleSheet">
+        <kbd aria-hidden="true">{{ sheet === 'light' ? '☾' : '☀' }}</kbd>
+      </button>
     </div>
   </header>
 </template>
 
 <style scoped>
-.top { display: flex; align-items: center; height: 52px; padding: 0 20px; border-bottom: 1px solid var(--ink); background: var(--paper); }
-.brand { display: flex; gap: 10px; align-items: center; width: 224px; text-decoration: none; font-size: 18px; }
-nav { display: flex; gap: 30px; height: 100%; flex: 1; }
-nav a { display: grid; align-items: center; text-decoration: none; font-size: 16px; border-bottom: 3px solid transparent; border-top: 3px solid transparent; }
-nav a.router-link-exact-active, nav a.here { border-bottom-color: var(--ink); font-weight: 640; }
-.keys { display: flex; gap: 10px; padding-left: 16px; }
-.keys button { border: 0; background: none; color: var(--quiet); cursor: pointer; }
+.top {
+  display: flex;
+  align-items: center;
+  height: 52px;
+  padding: 0 20px;
+  border-bottom: 1px solid var(--ink);
+  background: var(--paper);
+}
+.brand {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  width: 224px;
+  text-decoration: none;
+  font-size: 18px;
+}
+nav {
+  display: flex;
+  gap: 30px;
+  height: 100%;
+  flex: 1;
+}
+nav a {
+  display: grid;
+  align-items: center;
+  text-decoration: none;
+  font-size: 16px;
+  border-bottom: 3px solid transparent;
+  border-top: 3px solid transparent;
+}
+nav a.router-link-exact-active,
+nav a.here {
+  border-bottom-color: var(--ink);
+  font-weight: 640;
+}
+.keys {
+  display: flex;
+  gap: 10px;
+  padding-left: 16px;
+}
+.keys button {
+  border: 0;
+  background: none;
+  color: var(--quiet);
+  cursor: pointer;
+}
 </style>

@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest'
 import Chip from './Chip.vue'
 import WordField from './WordField.vue'
 
-const field = (props = {}) => mount(WordField, { props: { label: 'Crank', value: '170', ...props }, attachTo: document.body })
+const field = (props = {}) =>
+  mount(WordField, { props: { label: 'Crank', value: '170', ...props }, attachTo: document.body })
 
 describe('a field of words', () => {
   it('keeps on leaving, once', async () => {

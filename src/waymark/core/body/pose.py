@@ -98,9 +98,14 @@ def shoulder_for(hip: Mark, hand: Mark, body: Segments, arm_mm: float | None = N
 
 
 def pose_at(
-    saddle: Mark, hand: Mark, body: Segments, foot: FootFit, crank_mm: float, crank_deg: float = 90.0,
+    saddle: Mark,
+    hand: Mark,
+    body: Segments,
+    foot: FootFit,
+    crank_mm: float,
+    crank_deg: float = 90.0,
     pad: Mark | None = None,
-) -> Pose:  # fmt: skip
+) -> Pose:
     """The rider with the near crank at ``crank_deg`` and the far one opposite.
 
     On a ``pad`` the forearm lies along the line from hand to pad, the elbow a forearm behind the hand, and the

@@ -105,9 +105,7 @@ def survey_bike(taken: Mapping[str, Taken], leans: Leans) -> Survey:
     if found.squeezed and not _contradicting(found, sights):
         # Lines that all but touch place nothing across themselves: what ties those points stands in.
         have = {t.key for t in needed}
-        needed += [
-            t for t in ties(readings, leans) if t.key not in have and set(t.points()) & set(found.squeezed)
-        ]
+        needed += [t for t in ties(readings, leans) if t.key not in have and set(t.points()) & set(found.squeezed)]
         held |= {t.key for t in needed}
         found, judged = judge_readings([*readings, *needed], fixed=fixed, held=held)
     points = {
@@ -116,14 +114,19 @@ def survey_bike(taken: Mapping[str, Taken], leans: Leans) -> Survey:
         if p.at is not None and p.covariance is not None
     }
     return Survey(
-        points=points, undetermined=found.undetermined, bb_height_mm=found.bb_height_mm,
-        observed=tuple(sights), judged=tuple(_without_ties(j) for j in judged if not j.reading.key.startswith(TIE)),
-        adjusted=found, tied=tuple(t.key.removeprefix(TIE) for t in needed), level=level,
+        points=points,
+        undetermined=found.undetermined,
+        bb_height_mm=found.bb_height_mm,
+        observed=tuple(sights),
+        judged=tuple(_without_ties(j) for j in judged if not j.reading.key.startswith(TIE)),
+        adjusted=found,
+        tied=tuple(t.key.removeprefix(TIE) for t in needed),
+        level=level,
         degrees_of_freedom=found.degrees_of_freedom,
         unsettled=any(
             abs(j.standardised or 0.0) > BOUND and not j.suspect and j.reading.key not in held for j in judged
         ),
-    )  # fmt: skip
+    )
 
 
 def _without_ties(judged: JudgedReading) -> JudgedReading:

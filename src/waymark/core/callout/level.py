@@ -62,9 +62,7 @@ def level_of(taken: Mapping[str, Taken]) -> Level | None:
     if "pitch" in have:
         share = (front - rear) / base
         if not -1 < share < 1:
-            raise GeometryError(
-                "The wheels cannot differ by more than the wheelbase.", field="measure.front_radius"
-            )
+            raise GeometryError("The wheels cannot differ by more than the wheelbase.", field="measure.front_radius")
         found.append(("inclinometer", have["pitch"] - degrees(asin(share)), HOUSE_SD["angle"].value))
     if not found:
         return None
@@ -75,9 +73,13 @@ def level_of(taken: Mapping[str, Taken]) -> Level | None:
     else:
         block = -base * sin(radians(pitch))
     return Level(
-        pitch_deg=pitch, sd_deg=sum(weight) ** -0.5, block_mm=block, ways=tuple(way for way, _, _ in found),
-        differ_deg=found[0][1] - found[1][1] if len(found) == 2 else None, radii_assumed=not radii,
-    )  # fmt: skip
+        pitch_deg=pitch,
+        sd_deg=sum(weight) ** -0.5,
+        block_mm=block,
+        ways=tuple(way for way, _, _ in found),
+        differ_deg=found[0][1] - found[1][1] if len(found) == 2 else None,
+        radii_assumed=not radii,
+    )
 
 
 def levelled(at: Mark, level: Level | None) -> Mark:
@@ -85,9 +87,7 @@ def levelled(at: Mark, level: Level | None) -> Mark:
     return at if level is None else at.turned(-level.pitch_deg)
 
 
-def levelled_covariance(
-    covariance: NDArray[np.float64], at: Mark, level: Level | None
-) -> NDArray[np.float64]:
+def levelled_covariance(covariance: NDArray[np.float64], at: Mark, level: Level | None) -> NDArray[np.float64]:
     """A mark's covariance (2×2, mm²) after levelling: turned with it, and widened by the pitch's own doubt."""
     if level is None:
         return covariance

@@ -47,9 +47,16 @@ class Slip:
 
 
 def likely_slips(
-    prompt: Prompt, typed: str, value: float, agreeing: float, agreeing_sd: float, sd: float,
-    survey: Survey, leans: Leans, hand: str = "hand",
-) -> tuple[Slip, ...]:  # fmt: skip
+    prompt: Prompt,
+    typed: str,
+    value: float,
+    agreeing: float,
+    agreeing_sd: float,
+    sd: float,
+    survey: Survey,
+    leans: Leans,
+    hand: str = "hand",
+) -> tuple[Slip, ...]:
     """The slips that turn what was read into what the others agree on, the likeliest first; at most two.
 
     ``value`` and ``agreeing`` are as stated by ``prompt``, with their standard deviations. Empty where no

@@ -58,14 +58,20 @@ def _turn_over(v: Values) -> Tried:
     along = -2 * length * sin(radians(angle))
     level = d.y_mm / u.y_mm
     return Tried(
-        _front(v, s, before), _front(v, s, after), (before, after),
-        (f"The bar went {way(d.x_mm, d.y_mm)}: {signed_mm(along)} mm along the steerer.",
-         f"{abs(along):.1f} mm of spacer does exactly the same."),
-        ("The part of the stem square to the steerer, so the reach at one bar height: "
-         f"with {abs(level):.1f} mm of spacer {'out' if level > 0 else 'in'} to level it the bar stands where it was.",),
+        _front(v, s, before),
+        _front(v, s, after),
+        (before, after),
+        (
+            f"The bar went {way(d.x_mm, d.y_mm)}: {signed_mm(along)} mm along the steerer.",
+            f"{abs(along):.1f} mm of spacer does exactly the same.",
+        ),
+        (
+            "The part of the stem square to the steerer, so the reach at one bar height: "
+            f"with {abs(level):.1f} mm of spacer {'out' if level > 0 else 'in'} to level it the bar stands where it was.",
+        ),
         "partly",
         "Turning the stem over raises or lowers. It shortens only as far as it also raises; with the height kept it changes nothing.",
-    )  # fmt: skip
+    )
 
 
 def _spacers(v: Values) -> Tried:
@@ -74,10 +80,14 @@ def _spacers(v: Values) -> Tried:
     before, after = _clamp(v, s, length, angle), _clamp(v, s + added, length, angle)
     d = after - before
     return Tried(
-        _front(v, s, before), _front(v, s + added, after), (before, after),
-        (f"The bar went {way(d.x_mm, d.y_mm)}.",), ("Its distance square to the steerer.",), "partly",
+        _front(v, s, before),
+        _front(v, s + added, after),
+        (before, after),
+        (f"The bar went {way(d.x_mm, d.y_mm)}.",),
+        ("Its distance square to the steerer.",),
+        "partly",
         f"{added:g} mm of spacer is {abs(d.y_mm):.1f} mm of height and {abs(d.x_mm):.1f} mm of reach: spacers lean with the steerer.",
-    )  # fmt: skip
+    )
 
 
 def _size_up(v: Values) -> Tried:
@@ -90,12 +100,17 @@ def _size_up(v: Values) -> Tried:
     u, _ = steering_axis(theta)
     foot_a, foot_b = TOP + u.scaled(COVER_MM + max(out, 0.0) + 20), top + u.scaled(COVER_MM + 20)
     return Tried(
-        steerer(TOP, u, before, foot_a), steerer(top, u, after, foot_b), (before, after),
-        (f"At the same bar height the larger frame is {level:.1f} mm longer, not {longer:g}.",
-         f"{out:.1f} mm of spacer goes out to undo {rise:g} of stack, and the bar runs forward with it."),
-        ("The bar's height, by taking spacers out.",), "mostly not",
+        steerer(TOP, u, before, foot_a),
+        steerer(top, u, after, foot_b),
+        (before, after),
+        (
+            f"At the same bar height the larger frame is {level:.1f} mm longer, not {longer:g}.",
+            f"{out:.1f} mm of spacer goes out to undo {rise:g} of stack, and the bar runs forward with it.",
+        ),
+        ("The bar's height, by taking spacers out.",),
+        "mostly not",
         f"Sizing up costs {level:.1f} mm of reach at equal bar height: {longer:g} published and {level - longer:.1f} from the stack.",
-    )  # fmt: skip
+    )
 
 
 def _wider(v: Values) -> Tried:
@@ -111,14 +126,20 @@ def _wider(v: Values) -> Tried:
     after = Mark(stem - shorter, (width + wider) / 2 - inset)
     axis = Mark(0.0, 0.0)
     return Tried(
-        ((axis, Mark(stem, 0), hand),), ((axis, Mark(stem - shorter, 0), after),), (hand, after),
-        (f"The steering arm goes from {first:.0f} to {first + both:.0f}: {signed_mm(by_width)} by the width, {signed_mm(both - by_width)} by the stem.",
-         f"Wider hands draw these shoulders {drawn:.1f} mm nearer; the stem brings the bar {shorter:g} back."),
-        ("The reach the rider feels, where the two come out alike: "
-         f"here {abs(shorter - drawn):.1f} mm {'shorter' if shorter > drawn else 'longer'} is left.",),
+        ((axis, Mark(stem, 0), hand),),
+        ((axis, Mark(stem - shorter, 0), after),),
+        (hand, after),
+        (
+            f"The steering arm goes from {first:.0f} to {first + both:.0f}: {signed_mm(by_width)} by the width, {signed_mm(both - by_width)} by the stem.",
+            f"Wider hands draw these shoulders {drawn:.1f} mm nearer; the stem brings the bar {shorter:g} back.",
+        ),
+        (
+            "The reach the rider feels, where the two come out alike: "
+            f"here {abs(shorter - drawn):.1f} mm {'shorter' if shorter > drawn else 'longer'} is left.",
+        ),
         "overstated",
         f"The trade says 2 cm of width is 1 cm of length: for these arms {wider:g} of width is {drawn:.1f}. Weight follows the stem, steering follows the width.",
-    )  # fmt: skip
+    )
 
 
 def _saddle_back(v: Values) -> Tried:
@@ -129,13 +150,18 @@ def _saddle_back(v: Values) -> Tried:
     angle = degrees(atan2(after.y_mm, -after.x_mm))
     kept = after.scaled(height / after.length_mm)
     return Tried(
-        ((Mark(0, 0), s),), ((Mark(0, 0), kept),), (s, kept),
-        (f"The seat line goes from {gamma:.1f}° to {angle:.1f}°, and BB to saddle grows by {grown:.1f} mm.",
-         f"With the height restored the saddle stands {way((kept - s).x_mm, (kept - s).y_mm)} of where it was, "
-         f"and the bar is {abs(kept.x_mm - s.x_mm):.1f} mm farther away."),
-        ("The leg's extension, only once the post goes down by as much.",), "mostly not",
+        ((Mark(0, 0), s),),
+        ((Mark(0, 0), kept),),
+        (s, kept),
+        (
+            f"The seat line goes from {gamma:.1f}° to {angle:.1f}°, and BB to saddle grows by {grown:.1f} mm.",
+            f"With the height restored the saddle stands {way((kept - s).x_mm, (kept - s).y_mm)} of where it was, "
+            f"and the bar is {abs(kept.x_mm - s.x_mm):.1f} mm farther away.",
+        ),
+        ("The leg's extension, only once the post goes down by as much.",),
+        "mostly not",
         f"A saddle slid {back:g} back is also {grown:.1f} too high; it is not a way to shorten or lengthen the reach.",
-    )  # fmt: skip
+    )
 
 
 def _sloping(v: Values) -> Tried:
@@ -146,12 +172,17 @@ def _sloping(v: Values) -> Tried:
     head = seat_level + Mark(ett, 0)
     low = head - Mark(tube * cos(radians(slope)), tube * sin(radians(slope)))
     return Tried(
-        ((Mark(0, 0), seat_level, head),), ((Mark(0, 0), low, head),), (seat_level, low),
-        (f"The tube itself is {tube:.0f} where the level one is {ett:g}; the seat tube ends {seat_level.y_mm - low.y_mm:.0f} lower.",
-         f"Standover falls by up to {seat_level.y_mm - low.y_mm:.0f} at the saddle and by half of it in the middle."),
-        ("Stack, reach, and with them every contact point.",), "no",
+        ((Mark(0, 0), seat_level, head),),
+        ((Mark(0, 0), low, head),),
+        (seat_level, low),
+        (
+            f"The tube itself is {tube:.0f} where the level one is {ett:g}; the seat tube ends {seat_level.y_mm - low.y_mm:.0f} lower.",
+            f"Standover falls by up to {seat_level.y_mm - low.y_mm:.0f} at the saddle and by half of it in the middle.",
+        ),
+        ("Stack, reach, and with them every contact point.",),
+        "no",
         "A sloping top tube makes a frame look smaller; it does not make it shorter. Compare effective top tube, or better stack and reach.",
-    )  # fmt: skip
+    )
 
 
 def _rise(v: Values) -> Tried:
@@ -161,12 +192,17 @@ def _rise(v: Values) -> Tried:
     start = _clamp(v, 0.0, v["stem_length_mm"], 0.0)
     by_rise, by_pile = start + Mark(0, rise), start + u.scaled(pile)
     return Tried(
-        (*_front(v, pile, by_pile),), (*_front(v, 0.0, start), (start, by_rise)), (by_pile, by_rise),
-        (f"{rise:g} mm of rise is worth {pile:.1f} mm of spacers in height.",
-         f"The risen bar then stands {by_rise.x_mm - by_pile.x_mm:.1f} mm farther forward."),
-        ("The bar's height, and the weight of the pile.",), "partly",
+        (*_front(v, pile, by_pile),),
+        (*_front(v, 0.0, start), (start, by_rise)),
+        (by_pile, by_rise),
+        (
+            f"{rise:g} mm of rise is worth {pile:.1f} mm of spacers in height.",
+            f"The risen bar then stands {by_rise.x_mm - by_pile.x_mm:.1f} mm farther forward.",
+        ),
+        ("The bar's height, and the weight of the pile.",),
+        "partly",
         f"The same height two ways, {by_rise.x_mm - by_pile.x_mm:.1f} mm apart in reach, as long as the rise stands upright; rolled in line with the steerer it is worth the same as spacers.",
-    )  # fmt: skip
+    )
 
 
 def _sweep(v: Values) -> Tried:
@@ -182,12 +218,17 @@ def _sweep(v: Values) -> Tried:
         ((Mark(0, 0), Mark(stem, 0), bend, Mark(stem + a.at.x_mm, a.z_mm)),),
         ((Mark(0, 0), Mark(stem, 0), bend, Mark(stem + b.at.x_mm, b.z_mm)),),
         (Mark(stem + a.at.x_mm, a.z_mm), Mark(stem + b.at.x_mm, b.z_mm)),
-        (f"The grip comes {abs(back):.1f} mm {'back' if back > 0 else 'forward'}: a stem {abs(back):.0f} "
-         f"{'longer' if back > 0 else 'shorter'} puts it where it was.",
-         f"The steering arm goes from {arm[0]:.0f} to {arm[1]:.0f}."),
-        ("The bar's width and its height.",), "yes",
-        f"{after_deg - before_deg:+g}° of sweep is {abs(back):.0f} mm of reach at this width: choose the sweep for the wrist and the stem for the reach.".replace("-", "−"),
-    )  # fmt: skip
+        (
+            f"The grip comes {abs(back):.1f} mm {'back' if back > 0 else 'forward'}: a stem {abs(back):.0f} "
+            f"{'longer' if back > 0 else 'shorter'} puts it where it was.",
+            f"The steering arm goes from {arm[0]:.0f} to {arm[1]:.0f}.",
+        ),
+        ("The bar's width and its height.",),
+        "yes",
+        f"{after_deg - before_deg:+g}° of sweep is {abs(back):.0f} mm of reach at this width: choose the sweep for the wrist and the stem for the reach.".replace(
+            "-", "−"
+        ),
+    )
 
 
 _HEAD = Number("head_angle_deg", "Head angle", "°", 60, 78, 72)
@@ -199,26 +240,88 @@ _WIDTH = Number("width_mm", "Bar width", "mm", 500, 900, 740)
 CLAIMS: dict[str, Claim] = {
     c.key: c
     for c in (
-        Claim("turn_over", "Turn the stem over", "“Flip the stem, that brings the bar closer.”", (_STEM, _ANGLE, _HEAD, _PILE), _turn_over),
-        Claim("spacers", "Ten of spacers", "“Ten millimetres of spacer is ten millimetres of height.”",
-              (Number("added_mm", "Spacers put in", "mm", -60, 60, 10), _HEAD, _STEM, _ANGLE, _PILE), _spacers),
-        Claim("size_up", "Size up", "“The next size is only eight longer.”",
-              (Number("stack_more_mm", "More stack", "mm", -80, 80, 18), Number("reach_more_mm", "More reach", "mm", -60, 60, 8), _HEAD), _size_up),
-        Claim("wider", "Wider bar, shorter stem", "“Two centimetres of width is one of length.”",
-              (_WIDTH, Number("wider_mm", "Wider by", "mm", -120, 120, 40), _STEM, Number("shorter_mm", "Stem shorter by", "mm", -60, 60, 20),
-               Number("shoulder_width_mm", "Shoulders", "mm", 240, 520, 390), Number("arm_mm", "Arm, shoulder to grip", "mm", 400, 850, 620)), _wider),
-        Claim("saddle_back", "Slack the saddle back", "“Slide the saddle back, you are too cramped.”",
-              (Number("saddle_height_mm", "Saddle height", "mm", 450, 950, 740), Number("seat_angle_deg", "Seat line", "°", 66, 82, 73.5),
-               Number("back_mm", "Slid back by", "mm", -40, 40, 20)), _saddle_back),
-        Claim("sloping", "Sloping top tube", "“It slopes, so it is a smaller frame.”",
-              (Number("ett_mm", "Effective top tube", "mm", 420, 700, 560), Number("slope_deg", "Slope", "°", 0, 25, 9),
-               Number("seat_angle_deg", "Seat angle", "°", 68, 80, 73.5)), _sloping),
-        Claim("rise", "Rise against spacers", "“A riser bar is the same as a few spacers.”",
-              (Number("rise_mm", "Rise", "mm", 0, 80, 20), _HEAD, _STEM), _rise),
-        Claim("sweep", "More sweep", "“Sweep only turns the wrists.”",
-              (_WIDTH, Number("sweep_deg", "Sweep now", "°", 0, 50, 6), Number("new_sweep_deg", "Sweep then", "°", 0, 50, 16), _STEM), _sweep),
+        Claim(
+            "turn_over",
+            "Turn the stem over",
+            "“Flip the stem, that brings the bar closer.”",
+            (_STEM, _ANGLE, _HEAD, _PILE),
+            _turn_over,
+        ),
+        Claim(
+            "spacers",
+            "Ten of spacers",
+            "“Ten millimetres of spacer is ten millimetres of height.”",
+            (Number("added_mm", "Spacers put in", "mm", -60, 60, 10), _HEAD, _STEM, _ANGLE, _PILE),
+            _spacers,
+        ),
+        Claim(
+            "size_up",
+            "Size up",
+            "“The next size is only eight longer.”",
+            (
+                Number("stack_more_mm", "More stack", "mm", -80, 80, 18),
+                Number("reach_more_mm", "More reach", "mm", -60, 60, 8),
+                _HEAD,
+            ),
+            _size_up,
+        ),
+        Claim(
+            "wider",
+            "Wider bar, shorter stem",
+            "“Two centimetres of width is one of length.”",
+            (
+                _WIDTH,
+                Number("wider_mm", "Wider by", "mm", -120, 120, 40),
+                _STEM,
+                Number("shorter_mm", "Stem shorter by", "mm", -60, 60, 20),
+                Number("shoulder_width_mm", "Shoulders", "mm", 240, 520, 390),
+                Number("arm_mm", "Arm, shoulder to grip", "mm", 400, 850, 620),
+            ),
+            _wider,
+        ),
+        Claim(
+            "saddle_back",
+            "Slack the saddle back",
+            "“Slide the saddle back, you are too cramped.”",
+            (
+                Number("saddle_height_mm", "Saddle height", "mm", 450, 950, 740),
+                Number("seat_angle_deg", "Seat line", "°", 66, 82, 73.5),
+                Number("back_mm", "Slid back by", "mm", -40, 40, 20),
+            ),
+            _saddle_back,
+        ),
+        Claim(
+            "sloping",
+            "Sloping top tube",
+            "“It slopes, so it is a smaller frame.”",
+            (
+                Number("ett_mm", "Effective top tube", "mm", 420, 700, 560),
+                Number("slope_deg", "Slope", "°", 0, 25, 9),
+                Number("seat_angle_deg", "Seat angle", "°", 68, 80, 73.5),
+            ),
+            _sloping,
+        ),
+        Claim(
+            "rise",
+            "Rise against spacers",
+            "“A riser bar is the same as a few spacers.”",
+            (Number("rise_mm", "Rise", "mm", 0, 80, 20), _HEAD, _STEM),
+            _rise,
+        ),
+        Claim(
+            "sweep",
+            "More sweep",
+            "“Sweep only turns the wrists.”",
+            (
+                _WIDTH,
+                Number("sweep_deg", "Sweep now", "°", 0, 50, 6),
+                Number("new_sweep_deg", "Sweep then", "°", 0, 50, 16),
+                _STEM,
+            ),
+            _sweep,
+        ),
     )
-}  # fmt: skip
+}
 
 
 def try_claim(key: str, values: Values) -> Tried:
@@ -240,7 +343,9 @@ def try_claim(key: str, values: Values) -> Tried:
             )
         if not number.least <= value <= number.greatest:
             raise InputError(
-                f"{number.label} is outside what can be tried.", field=f"values.{name}",
-                allowed=f"{number.least:g} to {number.greatest:g} {number.unit}", kept=f"{value:g}",
-            )  # fmt: skip
+                f"{number.label} is outside what can be tried.",
+                field=f"values.{name}",
+                allowed=f"{number.least:g} to {number.greatest:g} {number.unit}",
+                kept=f"{value:g}",
+            )
     return claim.tried({n.name: values.get(n.name, n.usual) for n in claim.numbers})

@@ -70,8 +70,10 @@ def place_hood(bar: DropBar, lever: Lever, rotation_deg: float = 0.0) -> HoodPla
     if point.x_mm < 0:
         raise GeometryError(
             "The lever sits behind the ramp, on the tops.",
-            field="lever_arc_deg", allowed=f"{_least_arc_deg(bar):.1f} or more", kept=f"{lever.arc_deg:g}",
-        )  # fmt: skip
+            field="lever_arc_deg",
+            allowed=f"{_least_arc_deg(bar):.1f} or more",
+            kept=f"{lever.arc_deg:g}",
+        )
     hood = point + along.scaled(lever.forward_mm) + outward.scaled(lever.out_mm)
     return HoodPlace(hood.turned(rotation_deg), lever.slope_deg - arc_deg + rotation_deg)
 
@@ -123,9 +125,11 @@ def place_grip(bar: FlatBar, hand_inset_mm: float, roll_deg: float = 0.0) -> Gri
     z = bar.width_mm / 2 - hand_inset_mm
     if z <= 0:
         raise GeometryError(
-            "So far in the hand lies past the bar's middle.", field="hand_inset_mm",
-            allowed=f"less than {bar.width_mm / 2:g}", kept=f"{hand_inset_mm:g}",
-        )  # fmt: skip
+            "So far in the hand lies past the bar's middle.",
+            field="hand_inset_mm",
+            allowed=f"less than {bar.width_mm / 2:g}",
+            kept=f"{hand_inset_mm:g}",
+        )
     beyond = max(0.0, z - bar.bend_at_mm)
     back = beyond * tan(radians(bar.sweep_deg))
     up = bar.rise_mm + beyond * tan(radians(bar.upsweep_deg))

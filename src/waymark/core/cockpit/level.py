@@ -22,8 +22,6 @@ def pitch_deg(
     return degrees(asin(stands) - asin(wheels))
 
 
-def block_mm(
-    front_axle_mm: float, rear_axle_mm: float, front_radius_mm: float, rear_radius_mm: float
-) -> float:
+def block_mm(front_axle_mm: float, rear_axle_mm: float, front_radius_mm: float, rear_radius_mm: float) -> float:
     """Block under the front wheel that levels the bike, the missing height; negative: under the rear."""
     return (front_radius_mm - rear_radius_mm) - (front_axle_mm - rear_axle_mm)

@@ -44,9 +44,7 @@ class Stem:
 
     def turned_over(self) -> Stem:
         """The same stem upside down: the angle's sign and the axis' place in the clamp both turn."""
-        return Stem(
-            self.length_mm, -self.angle_deg, self.clamp_height_mm, self.clamp_height_mm - self.lift_mm
-        )
+        return Stem(self.length_mm, -self.angle_deg, self.clamp_height_mm, self.clamp_height_mm - self.lift_mm)
 
 
 def bar_clamp(head_top: Mark, head_angle_deg: float, cover_mm: float, spacers_mm: float, stem: Stem) -> Mark:
@@ -71,9 +69,7 @@ def spacers_for(head_top: Mark, head_angle_deg: float, cover_mm: float, stem: St
     """The inverse of ``bar_clamp``: s = e_u − L·sin α − c − h/2, and what is left, e_n − L·cos α."""
     u, n = steering_axis(head_angle_deg)
     away = bar - head_top
-    return SteererNeed(
-        spacers_mm=away.dot(u) - stem.up_mm - cover_mm, forward_error_mm=away.dot(n) - stem.ahead_mm
-    )
+    return SteererNeed(spacers_mm=away.dot(u) - stem.up_mm - cover_mm, forward_error_mm=away.dot(n) - stem.ahead_mm)
 
 
 def best_spacers_mm(need: SteererNeed, head_angle_deg: float, weight_x: float, weight_y: float) -> float:

@@ -72,17 +72,26 @@ def _tubes(frame: FrameGeometry) -> list[tuple[str, Path]]:
     fork = [crown + u.scaled(6), crown.toward(front, 0.2), fork_mid, crown.toward(front, 0.82), front]
     stay_end = rear + Mark(4, 0)
     return [
-        ("tube", ribbon(
-            [Mark(-14, 2), stay_end.toward(ORIGIN, 0.62) + Mark(0, -12), stay_end.toward(ORIGIN, 0.2), stay_end],
-            [26, 22, 17, 15], "tube")),
-        ("tube", ribbon(
-            [stay_at, stay_at.toward(rear, 0.55) + Mark(3, 3), rear], [13, 13, 13], "tube")),
+        (
+            "tube",
+            ribbon(
+                [
+                    Mark(-14, 2),
+                    stay_end.toward(ORIGIN, 0.62) + Mark(0, -12),
+                    stay_end.toward(ORIGIN, 0.2),
+                    stay_end,
+                ],
+                [26, 22, 17, 15],
+                "tube",
+            ),
+        ),
+        ("tube", ribbon([stay_at, stay_at.toward(rear, 0.55) + Mark(3, 3), rear], [13, 13, 13], "tube")),
         ("tube", taper(top_tube_seat, top_at, 25, 32, "tube")),
         ("tube", taper(ORIGIN, down_at, 46, 44, "tube")),
         ("tube", _seat_tube(frame)),
         ("tube", taper(bottom, top, 48, 43, "tube")),
         ("fork", ribbon(fork, [40, 34, 27, 19, 15], "tube")),
-    ]  # fmt: skip
+    ]
 
 
 def _seat_tube(frame: FrameGeometry) -> Path:
@@ -175,11 +184,12 @@ def seat_items(bike: BikeDrawing) -> list[Item]:
         smooth(local(s, along, rails), "rail", closed=False),
         polyline(
             (post_end + Mark(-20, -4), head + Mark(-24, 8), head + Mark(24, 10), post_end + Mark(16, -4)),
-            "part", closed=True,
+            "part",
+            closed=True,
         ),
         smooth(local(s, along, top), "saddle"),
         taper(base - axis.scaled(8), base + axis.scaled(14), 40, 39, "part"),
-    ]  # fmt: skip
+    ]
 
 
 def ground_items(frame: FrameGeometry) -> list[Item]:

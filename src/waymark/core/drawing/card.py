@@ -163,7 +163,9 @@ def _stack(page: DisplayList, c: CardContent) -> None:
     layers = steerer_layers(frame, front)
     _stack_labels(page, [(p, at + p.middle.scaled(STACK_SCALE)) for p in layers], left + 57)
     stem = front.stem
-    text = f"{stem.length_mm:g} {'+' if stem.angle_deg > 0 else '−' if stem.angle_deg < 0 else ''}{abs(stem.angle_deg):g}°"
+    text = (
+        f"{stem.length_mm:g} {'+' if stem.angle_deg > 0 else '−' if stem.angle_deg < 0 else ''}{abs(stem.angle_deg):g}°"
+    )
     for layer in layers:
         if layer.kind == "stem":
             body = at + layer.middle.toward(clamp, 0.5).scaled(STACK_SCALE)

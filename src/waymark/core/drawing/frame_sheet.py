@@ -32,25 +32,28 @@ def frame_page(c: FrameSheet) -> DisplayList:
     """The page: frame with its dimensions, then every number with its tolerance, then the notes."""
     page = DisplayList()
     page.add(
-        paper_label(Mark(LEFT, TOP - 6), c.title, "strong", 7), paper_label(Mark(LEFT, TOP - 12), c.under, "plain", 3.4),
+        paper_label(Mark(LEFT, TOP - 6), c.title, "strong", 7),
+        paper_label(Mark(LEFT, TOP - 12), c.under, "plain", 3.4),
         line(Mark(LEFT, TOP - 15), Mark(RIGHT, TOP - 15), "rule"),
-    )  # fmt: skip
+    )
     f = c.frame
     span = f.wheelbase_mm + 2 * f.wheel_radius_mm
     scale = _WIDE_MM / span
-    origin = Mark(
-        LEFT + 4 + (f.wheel_radius_mm - f.rear_axle.x_mm) * scale, TOP - 32 - (f.stack_mm + 60) * scale
-    )
+    origin = Mark(LEFT + 4 + (f.wheel_radius_mm - f.rear_axle.x_mm) * scale, TOP - 32 - (f.stack_mm + 60) * scale)
     origin = Mark(origin.x_mm, min(origin.y_mm, TOP - 130))
     page.extend(
         placed(
             [
-                *ground_items(f), *wheel_items(f.rear_axle, f.rear_radius_mm, f.rear_rim_mm, 30),
-                *wheel_items(f.front_axle, f.wheel_radius_mm, f.rim_radius_mm, 19), *frame_items(f),
+                *ground_items(f),
+                *wheel_items(f.rear_axle, f.rear_radius_mm, f.rear_rim_mm, 30),
+                *wheel_items(f.front_axle, f.wheel_radius_mm, f.rim_radius_mm, 19),
+                *frame_items(f),
             ],
-            scale, origin, prefix="card-",
+            scale,
+            origin,
+            prefix="card-",
         )
-    )  # fmt: skip
+    )
     _dimensions(page, f, scale, origin)
     page.add(paper_label(Mark(RIGHT, TOP - 20), f"scale 1 : {1 / scale:.1f}", "plain", 3, "end"))
     y = _table(page, f, origin.y_mm + f.ground_y_mm * scale - 34) - 4
@@ -71,12 +74,8 @@ def _dimensions(page: DisplayList, f: FrameGeometry, scale: float, origin: Mark)
         on(Mark(f.front_axle.x_mm, ground)),
         f"wheelbase {f.wheelbase_mm:.0f}",
     )
-    _across(
-        page, on(Mark(f.rear_axle.x_mm, ground - 62)), on(Mark(0, ground - 62)), f"{-f.rear_axle.x_mm:.0f}"
-    )
-    _across(
-        page, on(Mark(0, ground - 62)), on(Mark(f.front_axle.x_mm, ground - 62)), f"{f.front_axle.x_mm:.0f}"
-    )
+    _across(page, on(Mark(f.rear_axle.x_mm, ground - 62)), on(Mark(0, ground - 62)), f"{-f.rear_axle.x_mm:.0f}")
+    _across(page, on(Mark(0, ground - 62)), on(Mark(f.front_axle.x_mm, ground - 62)), f"{f.front_axle.x_mm:.0f}")
     over = f.stack_mm + 44
     _across(page, on(Mark(0, over)), on(Mark(f.reach_mm, over)), f"reach {f.reach_mm:.0f}")
     side = f.reach_mm + 66
@@ -93,11 +92,7 @@ def _dimensions(page: DisplayList, f: FrameGeometry, scale: float, origin: Mark)
     seat_foot = f.on_seat_tube(-(0 - f.ground_y_mm) / (f.seat_tube_top.y_mm / f.seat_tube_mm))
     page.add(line(on(ORIGIN), on(seat_foot), "dots"))
     page.add(paper_label(on(seat_foot + Mark(-16, 14)), f"{f.seat_angle_deg:.1f}°", "figure", 3.4, "end"))
-    page.add(
-        paper_label(
-            on(f.seat_tube_top + Mark(-40, -60)), f"seat tube {f.seat_tube_mm:.0f}", "figure", 3, "end"
-        )
-    )
+    page.add(paper_label(on(f.seat_tube_top + Mark(-40, -60)), f"seat tube {f.seat_tube_mm:.0f}", "figure", 3, "end"))
     middle = f.head_top.toward(f.head_bottom, 0.5)
     page.add(paper_label(on(middle + Mark(34, -14)), f"head tube {f.head_tube_mm:.0f}", "figure", 3))
 
@@ -136,9 +131,11 @@ def _table(page: DisplayList, f: FrameGeometry, top: float) -> float:
         x = LEFT if i < half else 108.0
         y = top - (i % half) * 6.2
         page.add(
-            paper_label(Mark(x, y), name, "plain", 3.5), paper_label(Mark(x + 60, y), value, "figure-strong", 3.9, "end"),
-            paper_label(Mark(x + 64, y), tolerance, "plain", 3.2), line(Mark(x, y - 1.8), Mark(x + 88, y - 1.8), "dots"),
-        )  # fmt: skip
+            paper_label(Mark(x, y), name, "plain", 3.5),
+            paper_label(Mark(x + 60, y), value, "figure-strong", 3.9, "end"),
+            paper_label(Mark(x + 64, y), tolerance, "plain", 3.2),
+            line(Mark(x, y - 1.8), Mark(x + 88, y - 1.8), "dots"),
+        )
     return top - half * 6.2
 
 

@@ -53,6 +53,4 @@ class BikeDrawing:
     def clamp(self) -> Mark:
         """Bar-clamp centre from frame, spacers and stem."""
         f = self.frame
-        return bar_clamp(
-            f.head_top, f.head_angle_deg, self.front.cover_mm, self.front.pile_mm, self.front.stem
-        )
+        return bar_clamp(f.head_top, f.head_angle_deg, self.front.cover_mm, self.front.pile_mm, self.front.stem)

@@ -24,9 +24,7 @@ def _place(item: Item, scale: float, origin: Mark, prefix: str) -> Item:
 
 def _command(command: Command, scale: float, origin: Mark) -> Command:
     letter, args = command
-    moved = tuple(
-        value * scale + (origin.x_mm if i % 2 == 0 else origin.y_mm) for i, value in enumerate(args)
-    )
+    moved = tuple(value * scale + (origin.x_mm if i % 2 == 0 else origin.y_mm) for i, value in enumerate(args))
     return letter, moved
 
 

@@ -121,11 +121,14 @@ def taper(a: Mark, b: Mark, width_a_mm: float, width_b_mm: float, style: str) ->
     n = Mark(-u.y_mm, u.x_mm)
     return polyline(
         (
-            a + n.scaled(width_a_mm / 2), b + n.scaled(width_b_mm / 2),
-            b - n.scaled(width_b_mm / 2), a - n.scaled(width_a_mm / 2),
+            a + n.scaled(width_a_mm / 2),
+            b + n.scaled(width_b_mm / 2),
+            b - n.scaled(width_b_mm / 2),
+            a - n.scaled(width_a_mm / 2),
         ),
-        style, closed=True,
-    )  # fmt: skip
+        style,
+        closed=True,
+    )
 
 
 def ribbon(centre: Sequence[Mark], widths_mm: Sequence[float], style: str) -> Path:

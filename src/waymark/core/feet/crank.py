@@ -30,8 +30,15 @@ class CrankChange:
 
 
 def change_crank(
-    saddle: Mark, hand: Mark, body: Segments, foot: FootFit, from_mm: float, to_mm: float, keep: Keep, hands: Hands
-) -> CrankChange:  # fmt: skip
+    saddle: Mark,
+    hand: Mark,
+    body: Segments,
+    foot: FootFit,
+    from_mm: float,
+    to_mm: float,
+    keep: Keep,
+    hands: Hands,
+) -> CrankChange:
     """From a crank of ``from_mm`` to one of ``to_mm``.
 
     ``line`` moves the saddle by the difference along its line from the BB; ``extension`` along the same line until the

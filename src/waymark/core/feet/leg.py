@@ -44,9 +44,10 @@ def demand_reach(saddle: Mark, body: Segments, foot: FootFit, crank_mm: float) -
     way = longest_way_mm(saddle, body, foot, crank_mm)
     if way >= body.thigh_mm + body.shank_mm:
         raise GeometryError(
-            "This leg does not reach the pedal from this saddle, so that its extension cannot be kept.", field="s",
+            "This leg does not reach the pedal from this saddle, so that its extension cannot be kept.",
+            field="s",
             allowed="a lower saddle, or a measured inseam",
-        )  # fmt: skip
+        )
     return way
 
 

@@ -106,7 +106,15 @@ SMOOTH = (
     "bb_drop_mm", "chainstay_mm", "front_centre_mm", "wheelbase_mm", "fork_offset_mm", "fork_length_mm",
 )  # fmt: skip
 # Numbers that grow from size to size, by which the sizes are laid out along a line.
-_GROWING = ("stack_mm", "reach_mm", "ett_mm", "head_tube_mm", "seat_tube_mm", "front_centre_mm", "wheelbase_mm")
+_GROWING = (
+    "stack_mm",
+    "reach_mm",
+    "ett_mm",
+    "head_tube_mm",
+    "seat_tube_mm",
+    "front_centre_mm",
+    "wheelbase_mm",
+)
 
 
 def audit_sizes(charts: Sequence[Row], kinds: Sequence[Kinds] | None = None) -> list[tuple[Disagreement, ...]]:
@@ -330,5 +338,3 @@ class _Audit:
             if off > max(least, times * expected[1]):
                 found.append(Disagreement(name, self.given[i][name], expected[0], (name,), mends_all=True))
         return tuple(found)
-
-

@@ -86,8 +86,9 @@ def complete(given: Mapping[str, float], kind: str, kinds: Kinds = UNSAID) -> Ch
         if name not in values:
             raise InputError(
                 f"The chart gives no {_words(name)}, and it does not follow from what stands there.",
-                field=name, allowed=_FOLLOWS[name],
-            )  # fmt: skip
+                field=name,
+                allowed=_FOLLOWS[name],
+            )
     derived = [d for d in first.derived if d in CHARTED]
     for name in ASSUMABLE:
         if name in values or all(n in values for n in NEEDED):

@@ -103,9 +103,7 @@ def derive(given: Mapping[str, float], kinds: Kinds = UNSAID) -> Derivation:
         assumed.append("lower_cup_mm")
     derived, left_open = _fill(values)
     if {"wheel_radius_mm", "fork_offset_mm", "head_angle_deg"} <= values.keys():
-        trail = kernels.trail_mm(
-            values["wheel_radius_mm"], values["fork_offset_mm"], values["head_angle_deg"]
-        )
+        trail = kernels.trail_mm(values["wheel_radius_mm"], values["fork_offset_mm"], values["head_angle_deg"])
         values["trail_mm"] = trail
         values["flop_mm"] = kernels.flop_mm(trail, values["head_angle_deg"])
         derived += ["trail_mm", "flop_mm"]
@@ -170,8 +168,14 @@ def kinds_of(given: Known, stated: Kinds) -> tuple[Kinds, tuple[str, ...]]:
     best = min(fits, key=lambda f: f[0], default=(now, taken))
     if now <= LENGTH_BOUND_MM or best[0] > LEVEL_WITHIN_MM:
         return taken, ()
-    changed = [n for n, a, b in (("front_centre_mm", taken.front_centre, best[1].front_centre),
-                                 ("chainstay_mm", taken.chainstay, best[1].chainstay)) if a != b]  # fmt: skip
+    changed = [
+        n
+        for n, a, b in (
+            ("front_centre_mm", taken.front_centre, best[1].front_centre),
+            ("chainstay_mm", taken.chainstay, best[1].chainstay),
+        )
+        if a != b
+    ]
     return best[1], tuple(changed)
 
 
@@ -232,9 +236,7 @@ def _audit(given: Known, lower_cup_mm: float) -> tuple[Disagreement, ...]:
             if abs(computed - stated[field]) > bound_for(field):
                 mended = {**stated, field: computed}
                 found.append(
-                    Disagreement(
-                        field, stated[field], computed, needs(relation, field, stated), _settles(mended)
-                    )
+                    Disagreement(field, stated[field], computed, needs(relation, field, stated), _settles(mended))
                 )
     return tuple(sorted(found, key=lambda d: not d.mends_all))
 

@@ -114,9 +114,7 @@ class FrameGeometry:
     @property
     def ett_mm(self) -> float:
         """Effective top tube: level from the head tube's top to the seat tube's axis, wherever that passes the BB."""
-        return kernels.ett_from_axis_mm(
-            self.reach_mm, self.stack_mm, self.seat_angle_deg, self.axis_behind_bb_mm
-        )
+        return kernels.ett_from_axis_mm(self.reach_mm, self.stack_mm, self.seat_angle_deg, self.axis_behind_bb_mm)
 
     @property
     def wheelbase_mm(self) -> float:

@@ -123,9 +123,7 @@ def flop_mm(trail: float, head_angle_deg: float) -> float:
     return trail * sin(theta) * cos(theta)
 
 
-def reach_at_equal_height_mm(
-    reach_mm: float, stack_mm: float, to_stack_mm: float, head_angle_deg: float
-) -> float:
+def reach_at_equal_height_mm(reach_mm: float, stack_mm: float, to_stack_mm: float, head_angle_deg: float) -> float:
     """Reach where the steering axis stands at ``to_stack_mm``: R + (S − S₀) / tan θ (docs/formulas.md, Frame).
 
     Taking spacers out to undo a taller stack moves the bar forward, so two frames compare at one height.

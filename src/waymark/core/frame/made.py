@@ -37,9 +37,14 @@ class MadeFrame:
 
 
 def made_to_measure(
-    clamp: Mark, saddle: Mark, fit: SaddleFit, kind: str, head_angle_deg: float, stem_length_mm: float,
+    clamp: Mark,
+    saddle: Mark,
+    fit: SaddleFit,
+    kind: str,
+    head_angle_deg: float,
+    stem_length_mm: float,
     wheel_radius_mm: float,
-) -> MadeFrame:  # fmt: skip
+) -> MadeFrame:
     """The frame that puts the bar clamp and the saddle on their marks with a usual front end and a straight post.
 
     Stack and reach follow from the clamp by the cockpit turned round, the seat angle from the saddle with its
@@ -58,19 +63,29 @@ def made_to_measure(
     tube = seat_for(seat_angle, 0.0, fit, saddle).post_mm - MADE["post_showing_mm"].value
     values = derive(
         {
-            "stack_mm": round(top.y_mm), "reach_mm": round(top.x_mm), "head_angle_deg": head_angle_deg,
-            "fork_length_mm": usual["fork_length_mm"], "fork_offset_mm": usual["fork_offset_mm"],
+            "stack_mm": round(top.y_mm),
+            "reach_mm": round(top.x_mm),
+            "head_angle_deg": head_angle_deg,
+            "fork_length_mm": usual["fork_length_mm"],
+            "fork_offset_mm": usual["fork_offset_mm"],
             "bb_drop_mm": usual["bb_drop_mm"],
         }
-    ).values  # fmt: skip
+    ).values
     geometry = FrameGeometry(
-        stack_mm=round(top.y_mm), reach_mm=round(top.x_mm), head_angle_deg=head_angle_deg,
-        seat_angle_deg=seat_angle, seat_tube_mm=round(min(tube, top.y_mm + 40)),
-        head_tube_mm=round(values["head_tube_mm"]), fork_length_mm=usual["fork_length_mm"],
-        fork_offset_mm=usual["fork_offset_mm"], bb_drop_mm=usual["bb_drop_mm"],
-        chainstay_mm=usual["chainstay_mm"], front_centre_mm=round(values["front_centre_mm"]),
-        wheel_radius_mm=wheel_radius_mm, cover_mm=MADE["cover_mm"].value,
-    )  # fmt: skip
+        stack_mm=round(top.y_mm),
+        reach_mm=round(top.x_mm),
+        head_angle_deg=head_angle_deg,
+        seat_angle_deg=seat_angle,
+        seat_tube_mm=round(min(tube, top.y_mm + 40)),
+        head_tube_mm=round(values["head_tube_mm"]),
+        fork_length_mm=usual["fork_length_mm"],
+        fork_offset_mm=usual["fork_offset_mm"],
+        bb_drop_mm=usual["bb_drop_mm"],
+        chainstay_mm=usual["chainstay_mm"],
+        front_centre_mm=round(values["front_centre_mm"]),
+        wheel_radius_mm=wheel_radius_mm,
+        cover_mm=MADE["cover_mm"].value,
+    )
     showing = seat_for(seat_angle, 0.0, fit, saddle).post_mm - geometry.seat_tube_mm
     return MadeFrame(geometry.checked(), stem, MADE["spacers_mm"].value, round(showing))
 

@@ -45,9 +45,11 @@ class _Field:
         if not low <= raw <= high or raw == self.none:
             top = high - 1 if self.none == high else high
             raise InputError(
-                "This does not fit into the packet.", field=f"fields.{self.name}",
-                allowed=f"{low * self.step:g} to {top * self.step:g}", kept=str(value)[:40],
-            )  # fmt: skip
+                "This does not fit into the packet.",
+                field=f"fields.{self.name}",
+                allowed=f"{low * self.step:g} to {top * self.step:g}",
+                kept=str(value)[:40],
+            )
         return raw.to_bytes(self.size, "little", signed=self.signed)
 
     def nothing(self) -> bytes:
@@ -98,7 +100,9 @@ class _Reader:
         """The flags; raises ``InputError`` for one that has no meaning."""
         flags = int.from_bytes(self.take(size), "little")
         if flags >> known:
-            raise InputError("The packet has flags of no known meaning.", field="hex", allowed=f"the lowest {known} bits")
+            raise InputError(
+                "The packet has flags of no known meaning.", field="hex", allowed=f"the lowest {known} bits"
+            )
         return flags
 
     def done(self) -> None:
@@ -127,7 +131,9 @@ def _bike_of(fields: Mapping[str, Any]) -> bytes:
     more = fields.get("more_data")
     if more is not None and (not isinstance(more, bool) or more == ("speed_kmh" in fields)):
         raise InputError(
-            "More data follows just when this packet has no speed.", field="fields.more_data", kept=str(more)[:40]
+            "More data follows just when this packet has no speed.",
+            field="fields.more_data",
+            kept=str(more)[:40],
         )
     flags, body = 0, b""
     for bit in range(BIKE_BITS):
@@ -163,7 +169,9 @@ def _rate_of(fields: Mapping[str, Any]) -> bytes:
         raise InputError("A heart rate belongs here.", field="fields.heart_rate_bpm", allowed="0 to 65535")
     contact = fields.get("contact", "unsupported")
     if contact not in CONTACTS:
-        raise InputError("No such contact.", field="fields.contact", allowed=", ".join(CONTACTS), kept=str(contact)[:40])
+        raise InputError(
+            "No such contact.", field="fields.contact", allowed=", ".join(CONTACTS), kept=str(contact)[:40]
+        )
     raw = RATE_LONG.write(fields["heart_rate_bpm"])
     flags = {"unsupported": 0, "none": 4, "good": 6}[contact]
     short = raw[1] == 0

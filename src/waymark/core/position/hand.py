@@ -120,5 +120,7 @@ def _measured(way: str, context: HandContext) -> tuple[Mark, Mark]:
 def _unknown(field: str, way: str, ways: tuple[Way, ...]) -> InputError:
     return InputError(
         f"“{way}” is no way of stating this that is known here.",
-        field=f"{field}.way", allowed=", ".join(w.name for w in ways), kept=way,
-    )  # fmt: skip
+        field=f"{field}.way",
+        allowed=", ".join(w.name for w in ways),
+        kept=way,
+    )

@@ -83,15 +83,15 @@ def saddle_from_statements(
     at = _placed(height_way, height_mm, setback_way, setback, context)
     if at.y_mm <= 0:
         raise GeometryError(
-            "That puts the saddle no higher than the BB.", field="saddle_height", kept=f"{height_mm:g}",
+            "That puts the saddle no higher than the BB.",
+            field="saddle_height",
+            kept=f"{height_mm:g}",
             allowed="a height that leaves the saddle above the BB",
-        )  # fmt: skip
+        )
     return at
 
 
-def _placed(
-    height_way: str, height_mm: float, setback_way: str, setback: float, context: SaddleContext
-) -> Mark:
+def _placed(height_way: str, height_mm: float, setback_way: str, setback: float, context: SaddleContext) -> Mark:
     if setback_way == "angle":
         return _along_line(height_way, height_mm, setback, context)
     if setback_way not in {"mark", "nose"}:
@@ -145,14 +145,14 @@ def _above_crank(long: float) -> float:
 
 def _leg(long: float, x: float) -> float:
     if abs(x) >= long:
-        raise GeometryError(
-            "The setback is longer than the saddle height: one of the two is misread.", field="setback"
-        )
+        raise GeometryError("The setback is longer than the saddle height: one of the two is misread.", field="setback")
     return sqrt(long * long - x * x)
 
 
 def _unknown(what: str, way: str, ways: tuple[Way, ...]) -> InputError:
     return InputError(
         f"“{way}” is no way of stating a {what} known here.",
-        field=what.replace(" ", "_") + ".way", allowed=", ".join(w.name for w in ways), kept=way,
-    )  # fmt: skip
+        field=what.replace(" ", "_") + ".way",
+        allowed=", ".join(w.name for w in ways),
+        kept=way,
+    )

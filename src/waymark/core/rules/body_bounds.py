@@ -102,9 +102,7 @@ def cross_checks(measures: Mapping[str, float], shoe_size: float | None = None) 
     if {"arm", "upper_arm", "forearm"} <= set(measures):
         parts = measures["upper_arm"] + measures["forearm"] + WRIST_TO_GRIP_MM
         if abs(measures["arm"] - parts) > 40:
-            said.append(
-                f"Arm {measures['arm']:.0f}, but upper arm, forearm and hand make {parts:.0f}: one is misread."
-            )
+            said.append(f"Arm {measures['arm']:.0f}, but upper arm, forearm and hand make {parts:.0f}: one is misread.")
     if shoe_size is not None and "foot" in measures:
         usual = foot_from_shoe_mm(shoe_size)
         off = measures["foot"] - usual
@@ -120,7 +118,5 @@ def cross_checks(measures: Mapping[str, float], shoe_size: float | None = None) 
     if {"mass", "height"} <= set(measures):
         index = measures["mass"] / (measures["height"] / 1000) ** 2
         if not 13 <= index <= 50:
-            said.append(
-                f"{measures['mass']:.0f} kg at {measures['height']:.0f}: pounds for kilograms, or the height?"
-            )
+            said.append(f"{measures['mass']:.0f} kg at {measures['height']:.0f}: pounds for kilograms, or the height?")
     return said

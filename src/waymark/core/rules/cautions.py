@@ -46,9 +46,7 @@ def cautions_for(it: Situation) -> list[str]:
     if it.tall_post:
         said.append("A very tall post: ask the frame's maker for its limit.")
     if it.toe_overlap_mm is not None and it.toe_overlap_mm < 0:
-        said.append(
-            f"Toe and front tyre overlap by {-it.toe_overlap_mm:.0f} in slow turns; say so to the rider."
-        )
+        said.append(f"Toe and front tyre overlap by {-it.toe_overlap_mm:.0f} in slow turns; say so to the rider.")
     if it.saddle_moved_mm > 5:
         said.append(f"The saddle moves {it.saddle_moved_mm:.0f}: go there in steps of 5, riding between.")
     return [*said, *it.rules, *ALWAYS]

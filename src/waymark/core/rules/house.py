@@ -25,9 +25,13 @@ TOLERANCES: dict[str, HouseDefault] = {
 }
 
 NUMBERS: dict[str, HouseDefault] = {
-    "tie_mm": HouseDefault(1, "mm", "Errors this near each other are equal in the workshop.", "docs/formulas.md, Search"),
+    "tie_mm": HouseDefault(
+        1, "mm", "Errors this near each other are equal in the workshop.", "docs/formulas.md, Search"
+    ),
     "edge_share": HouseDefault(0.8, "of tolerance", "From here on the tape decides, not the plan.", "house"),
-    "spacer_warn_share": HouseDefault(0.75, "of limit", "Tall piles flex and leave no room.", "docs/formulas.md, Cockpit"),
+    "spacer_warn_share": HouseDefault(
+        0.75, "of limit", "Tall piles flex and leave no room.", "docs/formulas.md, Cockpit"
+    ),
     "spacer_limit_carbon_mm": HouseDefault(30, "mm", "Usual limit of carbon steerers.", "docs/formulas.md, Cockpit"),
     "spacer_limit_metal_mm": HouseDefault(40, "mm", "Usual limit of alloy steerers.", "docs/formulas.md, Cockpit"),
     "tall_post_mm": HouseDefault(250, "mm", "Very tall posts sway and strain the frame.", "docs/formulas.md, Seat"),

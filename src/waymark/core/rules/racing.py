@@ -44,9 +44,7 @@ def rules_say(rules: RaceRules, nose_x_mm: float | None, bar_width_mm: float | N
     elif rules.least_bar_width_mm is not None and bar_width_mm is not None:
         narrow = rules.least_bar_width_mm - bar_width_mm
         if narrow > 0:
-            said.append(
-                f"Rules: the bar {bar_width_mm:g} wide, {rules.least_bar_width_mm:g} asked, {narrow:g} short."
-            )
+            said.append(f"Rules: the bar {bar_width_mm:g} wide, {rules.least_bar_width_mm:g} asked, {narrow:g} short.")
     if unknown:
         said.append(f"Rules: {' and '.join(unknown)} not known yet.")
     read = f" as read {rules.dated}" if rules.dated else ""

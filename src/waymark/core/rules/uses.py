@@ -18,9 +18,7 @@ def check_shares(shares: Sequence[int], field: str = "uses") -> None:
     if not shares:
         return
     if min(shares) < 1:
-        raise InputError(
-            "A use that is kept has a share.", field=field, allowed="1 to 100 %", kept=f"{min(shares)}"
-        )
+        raise InputError("A use that is kept has a share.", field=field, allowed="1 to 100 %", kept=f"{min(shares)}")
     if sum(shares) != WHOLE:
         raise InputError(
             "The shares do not add to a hundred.",

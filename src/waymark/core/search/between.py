@@ -24,9 +24,7 @@ def larger_of(a: SizeResult, b: SizeResult) -> int:
     """0 where the first is the larger size, 1 where the second is: by stack, then by reach at equal height."""
     if abs(a.frame.stack_mm - b.frame.stack_mm) >= 1:
         return 0 if a.frame.stack_mm > b.frame.stack_mm else 1
-    level = reach_at_equal_height_mm(
-        b.frame.reach_mm, b.frame.stack_mm, a.frame.stack_mm, b.frame.head_angle_deg
-    )
+    level = reach_at_equal_height_mm(b.frame.reach_mm, b.frame.stack_mm, a.frame.stack_mm, b.frame.head_angle_deg)
     return 0 if a.frame.reach_mm >= level else 1
 
 

@@ -17,9 +17,21 @@ from waymark.core.search.settle import Chosen, Places, Sizes
 
 @compiled
 def settle_clean(
-    rows: Ints, own: Ints, sizes: Sizes, places: Places, start: Ints, stop: Ints, ways: Ways, piles: Floats,
-    pile_order: Ints, way_weighs: Floats, pile_weighs: Floats, tol_x: float, tol_y: float, chosen: Chosen,
-) -> None:  # fmt: skip
+    rows: Ints,
+    own: Ints,
+    sizes: Sizes,
+    places: Places,
+    start: Ints,
+    stop: Ints,
+    ways: Ways,
+    piles: Floats,
+    pile_order: Ints,
+    way_weighs: Floats,
+    pile_weighs: Floats,
+    tol_x: float,
+    tol_y: float,
+    chosen: Chosen,
+) -> None:
     """Give each of ``rows`` its cleanest build with bar ``own[row]``; the miss stays inf where none is inside.
 
     Places stand bar by bar, each bar's from ``start`` to ``stop`` in order of preference; ``piles`` are all piles'
@@ -48,10 +60,7 @@ def settle_clean(
                 want = up - ways.lift[w]
                 for h in range(piles.size):
                     excess = piles[h] - want
-                    if (
-                        abs(c * excess + s * short) > tol_x + EPS_MM
-                        or abs(s * excess - c * short) > tol_y + EPS_MM
-                    ):
+                    if abs(c * excess + s * short) > tol_x + EPS_MM or abs(s * excess - c * short) > tol_y + EPS_MM:
                         continue
                     square_mm = excess * (excess * along - 2 * short * across) + short * short * square
                     miss = np.floor(np.sqrt(max(square_mm, 0.0)) * 1e9 + 0.5) / 1e9

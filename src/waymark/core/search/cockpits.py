@@ -53,10 +53,12 @@ class Cockpits:
         stems = [Stem(c.length_mm, c.angle_deg, c.clamp_height_mm) for c in cockpits]
         self.drawers = list(dict.fromkeys(c.spacers_mm for c in cockpits))
         self.table = _Table(
-            np.array([stems[i].ahead_mm for i, _ in self.pairs]), np.array([stems[i].up_mm for i, _ in self.pairs]),
-            np.array([p.off.x_mm for p in places], np.float64), np.array([p.off.y_mm for p in places], np.float64),
+            np.array([stems[i].ahead_mm for i, _ in self.pairs]),
+            np.array([stems[i].up_mm for i, _ in self.pairs]),
+            np.array([p.off.x_mm for p in places], np.float64),
+            np.array([p.off.y_mm for p in places], np.float64),
             np.array([self.drawers.index(c.spacers_mm) for c in of], np.int64),
-        )  # fmt: skip
+        )
         rank = [goal.stem_window.rank(c.length_mm) for c in cockpits]
         self.order = [(rank[i], places[t].effort) for t, (i, _) in enumerate(self.pairs)]
         self.maker = [c.maker for c in of]
@@ -78,9 +80,17 @@ class Cockpits:
         t, cos, sin = self.goal.tolerance, float(np.cos(theta)), float(np.sin(theta))
         for box in (Box(float(t.hand_x_mm), float(t.hand_y_mm), cos, sin), Box(np.inf, np.inf, cos, sin)):
             miss, pile = _tried(
-                self.table, allowed, float(x), float(y), float(frame.cover_mm), form, box,
-                np.concatenate(heights), np.concatenate([[0], stop]), float(NUMBERS["tie_mm"].value),
-            )  # fmt: skip
+                self.table,
+                allowed,
+                float(x),
+                float(y),
+                float(frame.cover_mm),
+                form,
+                box,
+                np.concatenate(heights),
+                np.concatenate([[0], stop]),
+                float(NUMBERS["tie_mm"].value),
+            )
             if miss.min() < np.inf:
                 break
         tied = np.flatnonzero(miss <= miss.min() + NUMBERS["tie_mm"].value + EPS_MM)
@@ -91,9 +101,17 @@ class Cockpits:
 
 @compiled
 def _tried(
-    table: _Table, allowed: NDArray[np.bool_], x: float, y: float, cover: float, form: Form, box: Box,
-    heights: Floats, bounds: Ints, tie_mm: float,
-) -> tuple[Floats, Floats]:  # fmt: skip
+    table: _Table,
+    allowed: NDArray[np.bool_],
+    x: float,
+    y: float,
+    cover: float,
+    form: Form,
+    box: Box,
+    heights: Floats,
+    bounds: Ints,
+    tie_mm: float,
+) -> tuple[Floats, Floats]:
     """Miss and pile of every pair; inf where it is not allowed, not inside ``box`` or surely beyond the tie."""
     n = table.ahead.size
     misses, piles = np.full(n, np.inf), np.zeros(n)

@@ -87,9 +87,7 @@ def ordered_places(bars: Sequence[BarOption]) -> list[tuple[int, int]]:
     return sorted(every, key=lambda x: (bars[x[0]].preference, bars[x[0]].places[x[1]].effort, x))
 
 
-def pick_best(
-    shelf: Shelf, goal: Goal, bars: Sequence[BarOption] | None = None, watch: Watch | None = None
-) -> Picks:
+def pick_best(shelf: Shelf, goal: Goal, bars: Sequence[BarOption] | None = None, watch: Watch | None = None) -> Picks:
     """The best build of every frame size with one of ``bars`` (the goal's own bar where none is given).
 
     ``watch`` is told how many sizes are done of how many and stops the search by answering False, which
@@ -134,9 +132,13 @@ class _FrontEnds:
         weights = goal.tolerance.hand_weights()
         # Up from the frame's own cover, so that sizes differing by it alone share their points.
         self.sizes = Sizes(
-            -away_x * cos + away_y * sin - self.own_cover, away_x * sin + away_y * cos, cos, sin,
-            *forms(theta, *weights), float(min(weights)),
-        )  # fmt: skip
+            -away_x * cos + away_y * sin - self.own_cover,
+            away_x * sin + away_y * cos,
+            cos,
+            sin,
+            *forms(theta, *weights),
+            float(min(weights)),
+        )
         # The corner of the tolerance misses most of all that is inside; a hair more for what stands just on it.
         corner = float(np.sqrt(2 * goal.tolerance.hand_x_mm * goal.tolerance.hand_y_mm)) + _HAIR_MM
         self.tolerance = float(goal.tolerance.hand_x_mm), float(goal.tolerance.hand_y_mm)
@@ -178,9 +180,13 @@ class _FrontEnds:
         at = np.array(bounds, np.int64).reshape(-1, RANKS + 1, 2)
         ahead, lift, tie, way = zip(*every, strict=True) if every else ((), (), (), ())
         return fronts, Ways(
-            np.array(ahead, np.float64), np.array(lift, np.float64), np.array(tie, np.int64), np.array(way, np.int64),
-            at[:, :, 0].copy(), at[:, :, 1].copy(),
-        )  # fmt: skip
+            np.array(ahead, np.float64),
+            np.array(lift, np.float64),
+            np.array(tie, np.int64),
+            np.array(way, np.int64),
+            at[:, :, 0].copy(),
+            at[:, :, 1].copy(),
+        )
 
     def _groups(self, bars: Sequence[BarOption]) -> list[_Group]:
         """Sizes that share their piles."""
@@ -197,9 +203,7 @@ class _FrontEnds:
             rows = np.array(kept)
             piles = piles_of(self.shelf.frames[kept[0]], self.shelf.spacers_mm)
             heights = piles.sets()
-            extents = [
-                self._extent(rows, off, box_of(self.ways, heights, f)) for f, off in enumerate(offsets)
-            ]
+            extents = [self._extent(rows, off, box_of(self.ways, heights, f)) for f, off in enumerate(offsets)]
             groups.append(_Group(rows, piles, heights, extents, self))
         return groups
 
@@ -225,9 +229,7 @@ class _FrontEnds:
 class _Group:
     """Sizes that share their piles, and the tables over their front ends, made when asked for."""
 
-    def __init__(
-        self, rows: Ints, piles: Piles, heights: Heights, extents: list[Extent], ends: _FrontEnds
-    ) -> None:
+    def __init__(self, rows: Ints, piles: Piles, heights: Heights, extents: list[Extent], ends: _FrontEnds) -> None:
         self.rows, self.piles, self.heights = rows, piles, heights
         # Two piles may stand as high and not look as good: a lower cover than the frame's own under more spacers.
         self.every_pile = piles_of(ends.shelf.frames[rows[0]], ends.shelf.spacers_mm, equals=True)
@@ -268,9 +270,10 @@ class _Search:
         self.places = [p for p in ordered_places(bars) if bars[p[0]].clamp_mm in ends.fronts]
         marks = [bars[b].places[p].off for b, p in self.places]
         self.table = Places(
-            np.array([m.x_mm for m in marks], np.float64), np.array([m.y_mm for m in marks], np.float64),
+            np.array([m.x_mm for m in marks], np.float64),
+            np.array([m.y_mm for m in marks], np.float64),
             np.array([ends.fronts[bars[b].clamp_mm] for b, _ in self.places], np.int64),
-        )  # fmt: skip
+        )
         # The same places bar by bar, for builds that keep to one bar.
         self.bar_of = np.array([b for b, _ in self.places], np.int64)
         self.by_bar, self.start, self.stop = by_bar(self.bar_of, len(bars))
@@ -299,9 +302,17 @@ class _Search:
         for cap in ends.caps:
             if rest.size:
                 settled = settle_near(
-                    rest, ends.sizes, self.table, ends.ways, group.heights, group.near(cap), *ends.tolerance, cap,
-                    TIE_MM, nearest,
-                )  # fmt: skip
+                    rest,
+                    ends.sizes,
+                    self.table,
+                    ends.ways,
+                    group.heights,
+                    group.near(cap),
+                    *ends.tolerance,
+                    cap,
+                    TIE_MM,
+                    nearest,
+                )
                 rest = rest[~settled]
         if rest.size:
             settle_far(rest, ends.sizes, self.table, ends.ways, group.heights, group.far, nearest)
@@ -309,10 +320,20 @@ class _Search:
         reached = np.setdiff1d(block, rest, assume_unique=True)
         if reached.size:
             settle_clean(
-                reached, self.bar_of[nearest.place], ends.sizes, self.table_by_bar, self.start, self.stop, ends.ways,
-                group.every_pile.total, group.every_pile.order, ends.way_weighs, group.pile_weighs,
-                *ends.tolerance, cleanest,
-            )  # fmt: skip
+                reached,
+                self.bar_of[nearest.place],
+                ends.sizes,
+                self.table_by_bar,
+                self.start,
+                self.stop,
+                ends.ways,
+                group.every_pile.total,
+                group.every_pile.order,
+                ends.way_weighs,
+                group.pile_weighs,
+                *ends.tolerance,
+                cleanest,
+            )
             cleanest.place[reached] = self.by_bar[cleanest.place[reached]]
             self.cleanest.keep_piles(reached, ends.own_cover, group.every_pile)
         return block.size
@@ -323,9 +344,14 @@ class _Search:
         way = np.array(self.ends.way_list)[chosen.way]
         place = np.array(self.places or [(0, 0)])[chosen.place]
         return Picks(
-            stem=way[:, 0], over=way[:, 1].astype(np.bool_), cover=found.cover, spacers=found.spacers,
-            bar=place[:, 0], place=place[:, 1], miss=chosen.miss,
-        )  # fmt: skip
+            stem=way[:, 0],
+            over=way[:, 1].astype(np.bool_),
+            cover=found.cover,
+            spacers=found.spacers,
+            bar=place[:, 0],
+            place=place[:, 1],
+            miss=chosen.miss,
+        )
 
 
 class _Found:

@@ -165,9 +165,11 @@ def _gives_up(s: Standing, kept: Sequence[Standing]) -> str:
     most = max(k.room.total_mm for k in kept)
     if most - s.room.total_mm >= 2 * ROOM_STEP_MM:
         least = min(
-            (s.room.up_mm, "to rise"), (s.room.down_mm, "to go down"), (s.room.forward_mm, "to go forward"),
+            (s.room.up_mm, "to rise"),
+            (s.room.down_mm, "to go down"),
+            (s.room.forward_mm, "to go forward"),
             (s.room.back_mm, "to come back"),
-        )  # fmt: skip
+        )
         said.append(((most - s.room.total_mm) / 10, f"room: {least[0]} left {least[1]}"))
     if s.rung > min(k.rung for k in kept):
         said.append((s.rung, _PRICES[s.rung]))

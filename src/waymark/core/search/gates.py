@@ -48,9 +48,11 @@ def standover_room_mm(frame: FrameOption, inseam_in_shoes_mm: float, nose_x_mm: 
     if frame.standover_mm is None:
         return None
     there = standover_at_mm(
-        frame.standover_mm, frame.standover_ahead_mm, frame.top_tube_slope_deg,
+        frame.standover_mm,
+        frame.standover_ahead_mm,
+        frame.top_tube_slope_deg,
         nose_x_mm + STAND_AHEAD_OF_NOSE_MM,
-    )  # fmt: skip
+    )
     return standover_clearance_mm(inseam_in_shoes_mm, there)
 
 
@@ -61,9 +63,7 @@ def gate_faults(frame: FrameOption, gates: Gates, nose_x_mm: float) -> tuple[Gat
         room = standover_room_mm(frame, gates.inseam_in_shoes_mm, nose_x_mm)
         if room is not None and room < gates.standover_room_mm:
             short = gates.standover_room_mm - room
-            found.append(
-                GateFault(f"standover: {short:.0f} mm short of {gates.standover_room_mm:.0f} of room", short)
-            )
+            found.append(GateFault(f"standover: {short:.0f} mm short of {gates.standover_room_mm:.0f} of room", short))
     if gates.foot_lift_mm is not None and frame.step_through_mm is not None:
         room = step_over_clearance_mm(gates.foot_lift_mm, frame.step_through_mm)
         if room < 0:
@@ -83,8 +83,6 @@ def gate_faults(frame: FrameOption, gates: Gates, nose_x_mm: float) -> tuple[Gat
             )
         if most is not None and gates.crank_mm > most + 1e-9:
             found.append(
-                GateFault(
-                    f"crank: {gates.crank_mm - most:g} mm longer than the maker allows", gates.crank_mm - most
-                )
+                GateFault(f"crank: {gates.crank_mm - most:g} mm longer than the maker allows", gates.crank_mm - most)
             )
     return tuple(found)

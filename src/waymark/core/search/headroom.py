@@ -62,9 +62,7 @@ def reachable(r: SizeResult, spacers_mm: tuple[float, ...]) -> Floats:
 
 
 @compiled
-def _hands(
-    heights: Floats, fronts: Floats, off: Floats, reach: float, stack: float, cos: float, sin: float
-) -> Floats:
+def _hands(heights: Floats, fronts: Floats, off: Floats, reach: float, stack: float, cos: float, sin: float) -> Floats:
     """The hand for every stem, pile and place, mm from the BB."""
     made = np.empty((fronts.shape[0] * heights.size * off.shape[0], 2))
     at = 0
@@ -82,8 +80,12 @@ def hand_room(r: SizeResult, goal: Goal, spacers_mm: tuple[float, ...]) -> Room:
     """Room of the hand's goal on this build."""
     t = goal.tolerance
     steps = _steps(
-        reachable(r, spacers_mm), float(goal.hand.x_mm), float(goal.hand.y_mm), float(t.hand_x_mm), float(t.hand_y_mm)
-    )  # fmt: skip
+        reachable(r, spacers_mm),
+        float(goal.hand.x_mm),
+        float(goal.hand.y_mm),
+        float(t.hand_x_mm),
+        float(t.hand_y_mm),
+    )
     return Room(*(int(n) for n in steps))
 
 
@@ -127,17 +129,17 @@ def saddle_room(r: SizeResult, goal: Goal, post: PostOption | None, saddle: Sadd
     low, high = low + r.frame.seat_tube_mm, high + r.frame.seat_tube_mm
     if high < low:
         return NO_ROOM
-    base, up, slide = seat_axes(
-        r.frame.seat_angle_deg, post.setback_mm + r.frame.axis_behind_bb_mm, saddle.fit
-    )
+    base, up, slide = seat_axes(r.frame.seat_angle_deg, post.setback_mm + r.frame.axis_behind_bb_mm, saddle.fit)
     t = goal.tolerance
     corners = [
         base + up.scaled(p) + slide.scaled(x)
         for p, x in (
-            (low, -saddle.rail_room_mm), (high, -saddle.rail_room_mm),
-            (high, saddle.rail_room_mm), (low, saddle.rail_room_mm),
+            (low, -saddle.rail_room_mm),
+            (high, -saddle.rail_room_mm),
+            (high, saddle.rail_room_mm),
+            (low, saddle.rail_room_mm),
         )
-    ]  # fmt: skip
+    ]
 
     def reaches(at: Mark) -> bool:
         return _touches(corners, at, t.saddle_x_mm, t.saddle_y_mm)
@@ -175,9 +177,7 @@ class Unsure:
     yy_mm2: float
 
 
-def share_reached(
-    r: SizeResult, goal: Goal, spacers_mm: tuple[float, ...], unsure: Unsure, cells: int = 31
-) -> float:
+def share_reached(r: SizeResult, goal: Goal, spacers_mm: tuple[float, ...], unsure: Unsure, cells: int = 31) -> float:
     """Share of the likely true hand positions that this build still reaches by free adjustments, 0 to 1.
 
     The goal as measured is one draw; the true one lies about it with covariance ``unsure``. The plane within

@@ -51,7 +51,9 @@ def piles_of(frame: FrameOption, spacers_mm: Sequence[float], *, equals: bool = 
     order = {id(p): i for i, p in enumerate(chosen)}
     chosen.sort(key=lambda p: p[2] + p[3])
     return Piles(
-        np.array([p[2] + p[3] for p in chosen]), np.array([p[3] for p in chosen]),
-        np.array([p[2] for p in chosen]), np.array([p[0] for p in chosen]),
+        np.array([p[2] + p[3] for p in chosen]),
+        np.array([p[3] for p in chosen]),
+        np.array([p[2] for p in chosen]),
+        np.array([p[0] for p in chosen]),
         np.array([order[id(p)] for p in chosen], np.int64),
-    )  # fmt: skip
+    )

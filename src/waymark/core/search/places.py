@@ -53,9 +53,7 @@ def drop_places(
             made.append(Place(at.at, 0.0, 0.0, at.slope_deg, 0))
         return tuple(made)
     arc = lever.arc_deg + stands.slide_mm * 180 / pi / bar.bend_radius_mm
-    said = place_hood(
-        bar, Lever(arc, lever.forward_mm, lever.out_mm, lever.slope_deg), stands.rotation_deg
-    ).at
+    said = place_hood(bar, Lever(arc, lever.forward_mm, lever.out_mm, lever.slope_deg), stands.rotation_deg).at
     shift = stands.off - said
     return (stands, *(replace(p, off=p.off + shift, effort=p.effort + 1) for p in made))
 
@@ -73,9 +71,7 @@ def _hood_places(bar: DropBar, lever: Lever, rotations: Sequence[tuple[float, in
                 continue
             hood = place_hood(bar, Lever(arc, lever.forward_mm, lever.out_mm, lever.slope_deg), rotation)
             slide = (arc - lever.arc_deg) * pi / 180 * bar.bend_radius_mm
-            says = (
-                f"ramp {_leaning(rotation - bar.ramp_deg)}, levers {_slid(slide)}, hoods rising {slope:.0f}°"
-            )
+            says = f"ramp {_leaning(rotation - bar.ramp_deg)}, levers {_slid(slide)}, hoods rising {slope:.0f}°"
             made.append(Place(hood.at, rotation, slide, slope, effort + abs(step), says))
     return made
 

@@ -132,9 +132,11 @@ def box_of(ways: Ways, heights: Heights, front: int) -> Extent:
     mine = slice(ways.start[front, RANKS], ways.stop[front, RANKS])
     lift, ahead = ways.lift[mine], ways.ahead[mine]
     return Extent(
-        float(lift.min() + heights.height.min()), float(lift.max() + heights.height.max()),
-        float(ahead.min()), float(ahead.max()),
-    )  # fmt: skip
+        float(lift.min() + heights.height.min()),
+        float(lift.max() + heights.height.max()),
+        float(ahead.min()),
+        float(ahead.max()),
+    )
 
 
 def near_tables(ways: Ways, heights: Heights, extents: list[Extent], radius_mm: float, cells: float) -> Near:
@@ -142,9 +144,14 @@ def near_tables(ways: Ways, heights: Heights, extents: list[Extent], radius_mm: 
     cell = radius_mm * cells
     rows, columns, start, size = _layout(extents, cell)
     near = Near(
-        cell, np.array([e.up0 for e in extents]), np.array([e.ahead0 for e in extents]), rows, columns, start,
+        cell,
+        np.array([e.up0 for e in extents]),
+        np.array([e.ahead0 for e in extents]),
+        rows,
+        columns,
+        start,
         np.zeros(size, np.uint8),
-    )  # fmt: skip
+    )
     _spread(ways, heights, near, (radius_mm + _SLACK_MM) / cell)
     return near
 
@@ -257,8 +264,16 @@ def piles_about(
 
 @compiled
 def nearest(
-    ways: Ways, heights: Heights, front: int, k: int, up: float, ahead: float, form: Form, box: Box, within: float
-) -> tuple[float, int, int]:  # fmt: skip
+    ways: Ways,
+    heights: Heights,
+    front: int,
+    k: int,
+    up: float,
+    ahead: float,
+    form: Form,
+    box: Box,
+    within: float,
+) -> tuple[float, int, int]:
     """The nearest point of class ``k`` inside ``box`` and no farther than ``within`` mm: miss (inf: none), way, pile.
 
     Equal misses are told apart by the pile's order, then the way's. Exact: only the piles of ``piles_about`` can be
@@ -292,8 +307,7 @@ def nearest(
                     if miss > limit:
                         continue
                     less = miss < best or (
-                        miss == best
-                        and (heights.order[p] < order or (heights.order[p] == order and ways.tie[w] < tie))
+                        miss == best and (heights.order[p] < order or (heights.order[p] == order and ways.tie[w] < tie))
                     )
                     if less:
                         best, way, pile = miss, ways.way[w], heights.pile[p]

@@ -52,13 +52,10 @@ def now(build: FrontEnd, frame: FrameOption, goal: Goal) -> Stop:
     return _stop(build.spacers_mm, build, frame, goal)
 
 
-def spacer_stops(
-    build: FrontEnd, frame: FrameOption, goal: Goal, spacers_mm: Sequence[float]
-) -> tuple[Stop, ...]:
+def spacer_stops(build: FrontEnd, frame: FrameOption, goal: Goal, spacers_mm: Sequence[float]) -> tuple[Stop, ...]:
     """A stop for every spacer height the drawer can make within the frame's limit."""
     return tuple(
-        _stop(h, replace(build, spacers_mm=h), frame, goal)
-        for h in heights_mm(spacers_mm, frame.spacer_limit_mm)
+        _stop(h, replace(build, spacers_mm=h), frame, goal) for h in heights_mm(spacers_mm, frame.spacer_limit_mm)
     )
 
 

@@ -19,10 +19,12 @@ def make_ready() -> None:
     far = FrameOption("far", "", 400, 300, 72, 8, 30, 73.5, 500, 27.2)
     place = Place(Mark(84, 14))
     shelf = Shelf(
-        (near, far), (StemOption("stem", "", 110, -6, 40),), (5, 10),
+        (near, far),
+        (StemOption("stem", "", 110, -6, 40),),
+        (5, 10),
         bars=(BarOption("bar", "", None, (place,)),),
         cockpits=(CockpitOption("one#1", "", 110, -6, 42, 420, (5, 10), (place,)),),
-    )  # fmt: skip
+    )
     search_whole(shelf, Goal(Mark(-200, 700), hand, place.off, STEM_WINDOWS["road"]))
 
 

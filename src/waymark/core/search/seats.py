@@ -27,7 +27,11 @@ class _Try:
 
 
 def best_seat(
-    frame: FrameOption, posts: tuple[PostOption, ...], saddle: SaddleOption, wanted: Mark, tolerance: Tolerance
+    frame: FrameOption,
+    posts: tuple[PostOption, ...],
+    saddle: SaddleOption,
+    wanted: Mark,
+    tolerance: Tolerance,
 ) -> SeatResult:
     """The post that puts S at ``wanted`` with the rails nearest their middle, or the nearest there is.
 
@@ -36,18 +40,27 @@ def best_seat(
     tolerance exactly when some height and slide of some post lie there.
     """
     tries = [
-        _try(frame, post, saddle, wanted, tolerance)
-        for post in posts
-        if post.diameter_mm == frame.post_diameter_mm
+        _try(frame, post, saddle, wanted, tolerance) for post in posts if post.diameter_mm == frame.post_diameter_mm
     ]
     if not tries:
         return SeatResult(None, 0.0, 0.0, 0.0, wanted, "no post of this diameter", 0.0)
     best = min(tries, key=lambda t: (t.standing, t.away if t.standing == 1 else t.short_mm, abs(t.slide_mm)))
     at = saddle_mark(
-        frame.seat_angle_deg, best.post_mm, best.post.setback_mm, best.slide_mm, saddle.fit, frame.axis_behind_bb_mm
+        frame.seat_angle_deg,
+        best.post_mm,
+        best.post.setback_mm,
+        best.slide_mm,
+        saddle.fit,
+        frame.axis_behind_bb_mm,
     )
     return SeatResult(
-        best.post.key, best.post_mm, best.post_mm - frame.seat_tube_mm, best.slide_mm, at, best.limit, best.short_mm
+        best.post.key,
+        best.post_mm,
+        best.post_mm - frame.seat_tube_mm,
+        best.slide_mm,
+        at,
+        best.limit,
+        best.short_mm,
     )
 
 
@@ -82,9 +95,13 @@ def _try(frame: FrameOption, post: PostOption, saddle: SaddleOption, wanted: Mar
 
 
 def _inside(
-    frame: FrameOption, post: PostOption, saddle: SaddleOption, wanted: Mark, tolerance: Tolerance,
+    frame: FrameOption,
+    post: PostOption,
+    saddle: SaddleOption,
+    wanted: Mark,
+    tolerance: Tolerance,
     bounds: tuple[float, float],
-) -> tuple[Mark, float] | None:  # fmt: skip
+) -> tuple[Mark, float] | None:
     """The place nearest to ``wanted`` inside its tolerance that post and rails reach, and its weighted miss."""
     base, up, along = seat_axes(frame.seat_angle_deg, post.setback_mm + frame.axis_behind_bb_mm, saddle.fit)
     low, high = bounds[0] + frame.seat_tube_mm, bounds[1] + frame.seat_tube_mm

@@ -103,9 +103,17 @@ def _look(i: int, sizes: Sizes, places: Places, near: Near, masks: Masks, start:
 
 @compiled
 def _least(
-    i: int, sizes: Sizes, places: Places, ways: Ways, heights: Heights, masks: Masks, step: int, box: Box,
-    within: float, enough: float,
-) -> float:  # fmt: skip
+    i: int,
+    sizes: Sizes,
+    places: Places,
+    ways: Ways,
+    heights: Heights,
+    masks: Masks,
+    step: int,
+    box: Box,
+    within: float,
+    enough: float,
+) -> float:
     """The least miss inside ``box``, no more than ``within``, over every ``step``-th place that promises one; else inf.
 
     Any that is less than ``enough`` will do.
@@ -125,9 +133,18 @@ def _least(
 
 @compiled
 def settle_near(
-    rows: Ints, sizes: Sizes, places: Places, ways: Ways, heights: Heights, near: Near, tol_x: float, tol_y: float,
-    cap_mm: float, tie_mm: float, chosen: Chosen,
-) -> NDArray[np.bool_]:  # fmt: skip
+    rows: Ints,
+    sizes: Sizes,
+    places: Places,
+    ways: Ways,
+    heights: Heights,
+    near: Near,
+    tol_x: float,
+    tol_y: float,
+    cap_mm: float,
+    tie_mm: float,
+    chosen: Chosen,
+) -> NDArray[np.bool_]:
     """Settle those of ``rows`` whose least miss inside the tolerance is no more than ``cap_mm``; says which were.
 
     The tables of ``near`` hold for a radius of ``tie_mm + cap_mm``. What misses by no more than ``tie_mm`` ties

@@ -69,24 +69,50 @@ def search_sizes(shelf: Shelf, goal: Goal, watch: Watch | None = None) -> tuple[
                 it = shelf.cockpits[pick.cockpit]
                 found[i].append(
                     _result(
-                        lengths, goal, frame, seats[i], None, False, None, it, it.places[pick.place],
-                        frame.cover_mm, pick.spacers_mm, pick.miss_mm,
+                        lengths,
+                        goal,
+                        frame,
+                        seats[i],
+                        None,
+                        False,
+                        None,
+                        it,
+                        it.places[pick.place],
+                        frame.cover_mm,
+                        pick.spacers_mm,
+                        pick.miss_mm,
                     )
-                )  # fmt: skip
+                )
     return tuple(sorted((_chosen(every) for every in found if every), key=_rank))
 
 
 def _picked(
-    shelf: Shelf, goal: Goal, lengths: _Lengths, seat: SeatResult | None, bars: Sequence[BarOption], picks: Picks, k: int
-) -> SizeResult | None:  # fmt: skip
+    shelf: Shelf,
+    goal: Goal,
+    lengths: _Lengths,
+    seat: SeatResult | None,
+    bars: Sequence[BarOption],
+    picks: Picks,
+    k: int,
+) -> SizeResult | None:
     """What was picked for the ``k``-th size, None where nothing was."""
     if picks.miss[k] == float("inf"):
         return None
     bar = bars[int(picks.bar[k])]
     return _result(
-        lengths, goal, shelf.frames[k], seat, shelf.stems[int(picks.stem[k])], bool(picks.over[k]), bar, None,
-        bar.places[int(picks.place[k])], float(picks.cover[k]), float(picks.spacers[k]), float(picks.miss[k]),
-    )  # fmt: skip
+        lengths,
+        goal,
+        shelf.frames[k],
+        seat,
+        shelf.stems[int(picks.stem[k])],
+        bool(picks.over[k]),
+        bar,
+        None,
+        bar.places[int(picks.place[k])],
+        float(picks.cover[k]),
+        float(picks.spacers[k]),
+        float(picks.miss[k]),
+    )
 
 
 def _seat(shelf: Shelf, goal: Goal, frame: FrameOption) -> SeatResult | None:
@@ -114,10 +140,19 @@ def _rank(r: SizeResult) -> tuple[int, int, float, int, float, str]:
 
 
 def _result(
-    lengths: _Lengths, goal: Goal, frame: FrameOption, seat: SeatResult | None, stem: StemOption | None, over: bool,
-    bar: BarOption | None, cockpit: CockpitOption | None, place: Place, cover: float, spacers: float,
+    lengths: _Lengths,
+    goal: Goal,
+    frame: FrameOption,
+    seat: SeatResult | None,
+    stem: StemOption | None,
+    over: bool,
+    bar: BarOption | None,
+    cockpit: CockpitOption | None,
+    place: Place,
+    cover: float,
+    spacers: float,
     miss_mm: float,
-) -> SizeResult:  # fmt: skip
+) -> SizeResult:
     if stem is not None:
         stands = dict(stem.ways())[over]
     elif cockpit is not None:
@@ -136,13 +171,31 @@ def _result(
         FREE if stem is None or stem.owned else SMALL_PART,
     )
     return SizeResult(
-        goal=goal, frame=frame, stem=stem, cockpit=cockpit, bar=bar, place=place, stem_stands=stands, turned_over=over,
-        cover_mm=cover, spacers_mm=spacers, clamp=clamp, hand=hand, miss=miss, miss_mm=miss_mm,
-        along_mm=miss.dot(u), across_mm=miss.dot(n), stem_rank=rank, rung=rung,
-        room_up_mm=frame.spacer_limit_mm - spacers, room_down_mm=spacers, seat=seat,
+        goal=goal,
+        frame=frame,
+        stem=stem,
+        cockpit=cockpit,
+        bar=bar,
+        place=place,
+        stem_stands=stands,
+        turned_over=over,
+        cover_mm=cover,
+        spacers_mm=spacers,
+        clamp=clamp,
+        hand=hand,
+        miss=miss,
+        miss_mm=miss_mm,
+        along_mm=miss.dot(u),
+        across_mm=miss.dot(n),
+        stem_rank=rank,
+        rung=rung,
+        room_up_mm=frame.spacer_limit_mm - spacers,
+        room_down_mm=spacers,
+        seat=seat,
         verdict="out" if gates else _verdict(goal, miss, seat, rank, spacers, frame),
-        binds=_binds(lengths, goal, frame, stands, cover, place, seat), gates=gates,
-    )  # fmt: skip
+        binds=_binds(lengths, goal, frame, stands, cover, place, seat),
+        gates=gates,
+    )
 
 
 def _verdict(
@@ -161,9 +214,14 @@ def _verdict(
 
 
 def _binds(
-    lengths: _Lengths, goal: Goal, frame: FrameOption, stem: Stem, cover: float, place: Place,
+    lengths: _Lengths,
+    goal: Goal,
+    frame: FrameOption,
+    stem: Stem,
+    cover: float,
+    place: Place,
     seat: SeatResult | None,
-) -> tuple[str, ...]:  # fmt: skip
+) -> tuple[str, ...]:
     """Limits at which the build stands while more of the same would lessen its miss."""
     found: list[str] = []
     if seat is not None and seat.limit is not None:

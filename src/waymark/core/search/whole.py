@@ -35,9 +35,7 @@ def key_of(r: SizeResult) -> RoomKey:
     return r.frame.key, r.bar_key
 
 
-def search_whole(
-    shelf: Shelf, goal: Goal, reference: Reference | None = None, watch: Watch | None = None
-) -> Whole:
+def search_whole(shelf: Shelf, goal: Goal, reference: Reference | None = None, watch: Watch | None = None) -> Whole:
     """Search every size and set the builds that carry the goal against each other on all five scales.
 
     The frontier's candidates are each size's best builds, one a cost rung; ``reference`` is the bike whose

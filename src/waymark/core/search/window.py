@@ -36,9 +36,14 @@ class LookFor:
 
 
 def head_top_for(
-    clamp: Mark, head_angle_deg: float, cover_mm: float, clamp_height_mm: float,
-    length_mm: float, angle_deg: float, spacers_mm: float,
-) -> Mark:  # fmt: skip
+    clamp: Mark,
+    head_angle_deg: float,
+    cover_mm: float,
+    clamp_height_mm: float,
+    length_mm: float,
+    angle_deg: float,
+    spacers_mm: float,
+) -> Mark:
     """Where the head tube's top must be for this stem and these spacers: the cockpit formula turned round."""
     u, n = steering_axis(head_angle_deg)
     alpha = radians(angle_deg)
@@ -76,12 +81,15 @@ def window(
 def look_for(parts: Iterable[WindowPart], head_angle_deg: float) -> LookFor:
     """The stack and reach to ask for, from the best parts of a window (or all of it where none is best)."""
     every = list(parts)
-    corners = [c for p in every if p.kind == "best" for c in p.corners] or [
-        c for p in every for c in p.corners
-    ]
+    corners = [c for p in every if p.kind == "best" for c in p.corners] or [c for p in every for c in p.corners]
     reach = [c.x_mm for c in corners]
     stack = [c.y_mm for c in corners]
     return LookFor(
-        head_angle_deg, min(stack), max(stack), min(reach), max(reach),
-        sum(stack) / len(stack), sum(reach) / len(reach),
-    )  # fmt: skip
+        head_angle_deg,
+        min(stack),
+        max(stack),
+        min(reach),
+        max(reach),
+        sum(stack) / len(stack),
+        sum(reach) / len(reach),
+    )

@@ -74,9 +74,7 @@ def _why_not(r: SizeResult) -> str:
         said.append(f"{_mm(along)} too high along the steerer with no more spacers to take out")
     if abs(across) > tolerance:
         side = "far" if across > 0 else "near"
-        said.append(
-            f"{_mm(abs(across))} too {side} with the {r.stem_stands.length_mm:g} stem; no spacer mends that"
-        )
+        said.append(f"{_mm(abs(across))} too {side} with the {r.stem_stands.length_mm:g} stem; no spacer mends that")
     if r.seat is not None and r.seat.limit is not None:
         short = f", {_mm(r.seat.short_mm)} short" if r.seat.short_mm else ""
         said.append(f"the saddle is not reached: {r.seat.limit}{short}")

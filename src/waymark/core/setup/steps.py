@@ -75,16 +75,18 @@ def steps_for(f: SetupFacts) -> list[Step]:
         steps.append(
             Step(
                 f"Post {f.post_name}: {f.post_from_bb_mm:.0f} from BB along the tube, {f.post_showing_mm:.0f} showing.",
-                "insertion mark stays hidden", "collar",
+                "insertion mark stays hidden",
+                "collar",
             )
-        )  # fmt: skip
+        )
     if f.slide_mm is not None:
         steps.append(
             Step(
                 f"Saddle: nose {_side(f.nose_behind_bb_mm)}; top level within 1°.",
-                f"rails {_slide(f.slide_mm)}", "rail bolts",
+                f"rails {_slide(f.slide_mm)}",
+                "rail bolts",
             )
-        )  # fmt: skip
+        )
     steps += [
         Step(
             f"Spacers: {_pile(f.under_mm)} below, {_pile(f.over_mm)} above.",
@@ -104,8 +106,11 @@ def steps_for(f: SetupFacts) -> list[Step]:
     ]
     check, bolts = _CHECKS[f.contact]
     steps += [
-        Step(f"{_PLACES[f.contact]} {_from(f.hand_ahead_mm, f.hand_above_mm, 'the bar clamp')}, both alike.",
-             _end(f) + check, bolts),
+        Step(
+            f"{_PLACES[f.contact]} {_from(f.hand_ahead_mm, f.hand_above_mm, 'the bar clamp')}, both alike.",
+            _end(f) + check,
+            bolts,
+        ),
         Step(
             f"Pedals and cleats as before; pedal axle to sole {f.foot_stack_mm:g}, cranks {f.crank_mm:g}.",
             "heels free of crank and stay",
@@ -115,7 +120,7 @@ def steps_for(f: SetupFacts) -> list[Step]:
             f"Measure {_MEASURED[f.contact]}; write them in Built, above.",
             "outside the box: stop and ask the fitter",
         ),
-    ]  # fmt: skip
+    ]
     return steps
 
 

@@ -206,21 +206,29 @@ def _judge(net: Net, begun: Floats, x: Floats, bb_given_mm: float | None) -> Adj
             continue
         c = cofactor[at : at + 2, at : at + 2]
         points[name] = AdjustedPoint(
-            Mark(float(x[at]), float(x[at + 1])), float(c[0, 0] ** 0.5), float(c[1, 1] ** 0.5),
+            Mark(float(x[at]), float(x[at + 1])),
+            float(c[0, 0] ** 0.5),
+            float(c[1, 1] ** 0.5),
             ((float(c[0, 0]), float(c[0, 1])), (float(c[1, 0]), float(c[1, 1]))),
-        )  # fmt: skip
+        )
     bb = bb_given_mm
     if net.floor and blind[-1] <= BLIND:
         bb = float(x[-1])
     return Adjusted(
-        points=points, bb_height_mm=bb, readings=net.readings, residuals=-gap * net.sigma,
-        residual_sd=np.sqrt(share) * net.sigma, redundancy=share, correlation=qvv / np.outer(root, root),
-        degrees_of_freedom=freedom, variance_factor=float(gap @ gap) / freedom if freedom > 0 else None,
+        points=points,
+        bb_height_mm=bb,
+        readings=net.readings,
+        residuals=-gap * net.sigma,
+        residual_sd=np.sqrt(share) * net.sigma,
+        redundancy=share,
+        correlation=qvv / np.outer(root, root),
+        degrees_of_freedom=freedom,
+        variance_factor=float(gap @ gap) / freedom if freedom > 0 else None,
         undetermined=tuple(undetermined),
         squeezed=tuple(
             name for name in undetermined if blind_begun[net.index[name] : net.index[name] + 2].max() <= BLIND
         ),
-    )  # fmt: skip
+    )
 
 
 def _directions(design: Floats) -> tuple[Floats, Floats, Floats, NDArray[np.bool_]]:

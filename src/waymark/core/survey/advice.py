@@ -136,11 +136,17 @@ def advise(
             why = "checks"
         made.append(
             Advice(
-                key=reading.key, drop_mm2=float(gain.sum()), share=float(gain.sum()) / total,
-                mark=wanted[most // 2], axis="y" if most % 2 else "x", before_mm=before**0.5,
-                after_mm=max(0.0, before - float(gain[most])) ** 0.5, why=why, between=between,
+                key=reading.key,
+                drop_mm2=float(gain.sum()),
+                share=float(gain.sum()) / total,
+                mark=wanted[most // 2],
+                axis="y" if most % 2 else "x",
+                before_mm=before**0.5,
+                after_mm=max(0.0, before - float(gain[most])) ** 0.5,
+                why=why,
+                between=between,
             )
-        )  # fmt: skip
+        )
     return sorted(made, key=lambda a: -a.drop_mm2)
 
 

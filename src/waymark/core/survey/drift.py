@@ -76,9 +76,15 @@ def drift(before: Mapping[str, Measured], after: Mapping[str, Measured]) -> tupl
         sd_x, sd_y = float(both[n][0, 0] ** 0.5), float(both[n][1, 1] ** 0.5)
         made.append(
             Drift(
-                name=n, dx_mm=off[n].x_mm, dy_mm=off[n].y_mm, sd_x_mm=sd_x, sd_y_mm=sd_y, chance=chance[n],
-                moved=n in moved, moved_x=n in moved and abs(off[n].x_mm) > AXIS_BOUND * sd_x,
+                name=n,
+                dx_mm=off[n].x_mm,
+                dy_mm=off[n].y_mm,
+                sd_x_mm=sd_x,
+                sd_y_mm=sd_y,
+                chance=chance[n],
+                moved=n in moved,
+                moved_x=n in moved and abs(off[n].x_mm) > AXIS_BOUND * sd_x,
                 moved_y=n in moved and abs(off[n].y_mm) > AXIS_BOUND * sd_y,
             )
-        )  # fmt: skip
+        )
     return tuple(made)

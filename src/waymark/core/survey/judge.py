@@ -73,7 +73,9 @@ def judge_readings(
         if len(worst) > 1:
             # Nothing tells them apart: the one goes without which the vaguest mark stays the surest.
             rest = {k: [r for r in kept if r.key != k] for k in worst}
-            vaguest = {k: _vaguest_mm(adjust(r, guesses, bb_height_mm, fixed, found, look=False)) for k, r in rest.items()}
+            vaguest = {
+                k: _vaguest_mm(adjust(r, guesses, bb_height_mm, fixed, found, look=False)) for k, r in rest.items()
+            }
             worst.sort(key=lambda k: vaguest[k])
         left_out.append(worst[0])
     judged = {r.key: _judged(found, i, suspect=False) for i, r in enumerate(found.readings)}

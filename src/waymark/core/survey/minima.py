@@ -58,9 +58,7 @@ def least_of_all(net: Net, begun: Sequence[Floats], usual: Floats) -> Found:
         if not minima:
             _add(net, minima, start)
     if not minima:
-        raise GeometryError(
-            "These readings cannot all be of one bike: no marks fit them.", field="observations"
-        )
+        raise GeometryError("These readings cannot all be of one bike: no marks fit them.", field="observations")
     looked_about: list[Floats] = []
     for _ in range(MOST_ROUNDS):
         cost, x = min(minima, key=lambda m: m[0])
@@ -319,9 +317,7 @@ def placed_in_turn(net: Net, x: Floats, given: frozenset[int]) -> Floats:
     placed = set(given) | set(range(len(net.index), len(about.places)))
     left = [i for i in range(len(net.index)) if i not in placed]
     while left:
-        known = {
-            i: [k for k in about.of[i] if {int(net.start[k]), int(net.end[k])} - {i} <= placed] for i in left
-        }
+        known = {i: [k for k in about.of[i] if {int(net.start[k]), int(net.end[k])} - {i} <= placed] for i in left}
         i = max(left, key=lambda n: len(known[n]))
         if len(known[i]) < 2:
             break

@@ -43,9 +43,7 @@ class Reading:
         """The a-priori standard deviation, the house's where none was given; raises ``InputError`` at 0."""
         given = HOUSE_SD[self.kind].value if self.sd is None else self.sd
         if given <= 0:
-            raise InputError(
-                "A standard deviation is more than 0.", field=f"{self.key}.sd", kept=f"{given:g}"
-            )
+            raise InputError("A standard deviation is more than 0.", field=f"{self.key}.sd", kept=f"{given:g}")
         return given
 
     def points(self) -> tuple[str, ...]:

@@ -61,17 +61,22 @@ def make_net(
     rows = {name: i for i, name in enumerate([*names, *known])}
     kinds = np.array([r.kind for r in readings])
     return Net(
-        readings=tuple(readings), index={name: 2 * i for i, name in enumerate(names)},
-        known=np.array([(p.x_mm, p.y_mm) for p in known.values()], dtype=np.float64), floor=floor,
-        bb_height_mm=height, sigma=np.array([r.sigma for r in readings], dtype=np.float64),
+        readings=tuple(readings),
+        index={name: 2 * i for i, name in enumerate(names)},
+        known=np.array([(p.x_mm, p.y_mm) for p in known.values()], dtype=np.float64),
+        floor=floor,
+        bb_height_mm=height,
+        sigma=np.array([r.sigma for r in readings], dtype=np.float64),
         observed=np.array([r.value for r in readings], dtype=np.float64),
         # A floor height has no other end, whatever was named as its start.
         start=np.array([rows[BB if r.kind == "floor_height" else r.start] for r in readings], dtype=np.int64),
         end=np.array([rows[r.end] for r in readings], dtype=np.int64),
-        level=(kinds == "x").astype(np.float64), floors=(kinds == "floor_height").astype(np.float64),
+        level=(kinds == "x").astype(np.float64),
+        floors=(kinds == "floor_height").astype(np.float64),
         plumb=((kinds == "y") | (kinds == "floor_height")).astype(np.float64),
-        tapes=np.flatnonzero(kinds == "distance"), slopes=np.flatnonzero(kinds == "angle"),
-    )  # fmt: skip
+        tapes=np.flatnonzero(kinds == "distance"),
+        slopes=np.flatnonzero(kinds == "angle"),
+    )
 
 
 def solve(net: Net, x: Floats) -> Floats:

@@ -36,9 +36,17 @@ class Translation:
 
 
 def translate(
-    saddle: Mark, hand: Mark, body: BodyMeasures, foot: FootFit, crank_mm: float, from_: Use, to: Use, school: School,
-    strength: float = STRENGTH, to_body: BodyMeasures | None = None,
-) -> Translation:  # fmt: skip
+    saddle: Mark,
+    hand: Mark,
+    body: BodyMeasures,
+    foot: FootFit,
+    crank_mm: float,
+    from_: Use,
+    to: Use,
+    school: School,
+    strength: float = STRENGTH,
+    to_body: BodyMeasures | None = None,
+) -> Translation:
     """Carry saddle and hand from one use to another.
 
     Offsets are stated from road endurance: the first use's are taken off, the second's put on, each at ``strength``
@@ -49,9 +57,11 @@ def translate(
     """
     if "time_trial" in (from_, to):
         raise InputError(
-            "Arm pads are not reached by offsets.", field="to" if to == "time_trial" else "from",
-            allowed=", ".join((*SHIFTS, "trainer")), kept="time_trial",
-        )  # fmt: skip
+            "Arm pads are not reached by offsets.",
+            field="to" if to == "time_trial" else "from",
+            allowed=", ".join((*SHIFTS, "trainer")),
+            kept="time_trial",
+        )
     if from_ == to or "trainer" in (from_, to):
         why = "the same use" if from_ == to else "the same marks on another machine"
         return Translation(saddle, hand, (Moved("saddle", Mark(0, 0), why), Moved("hand", Mark(0, 0), why)))
@@ -69,7 +79,13 @@ def translate(
     trunk = before.trunk_deg + turned
     shoulder = at + HIP_FROM_SADDLE + _along(trunk, limbs.trunk_mm)
     grip = shoulder + _along(trunk + 180.0 + before.shoulder_deg - turned / 2, limbs.arm_mm)
-    lines.append(Moved("hand", grip - hand, f"trunk {trunk:.1f}° from {before.trunk_deg:.1f}°, the arm turned half as far"))
+    lines.append(
+        Moved(
+            "hand",
+            grip - hand,
+            f"trunk {trunk:.1f}° from {before.trunk_deg:.1f}°, the arm turned half as far",
+        )
+    )
     return Translation(at, grip, tuple(lines))
 
 

@@ -11,7 +11,16 @@ from typing import Literal
 from waymark.core.marks import Mark
 
 Use = Literal[
-    "road", "endurance", "gravel", "cyclocross", "cross_country", "trail", "enduro", "time_trial", "city", "trainer"
+    "road",
+    "endurance",
+    "gravel",
+    "cyclocross",
+    "cross_country",
+    "trail",
+    "enduro",
+    "time_trial",
+    "city",
+    "trainer",
 ]
 
 

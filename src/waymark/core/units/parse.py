@@ -53,12 +53,12 @@ def parse_length(typed: str, *, field: str = "length", least_mm: float, greatest
     if unit:
         if unit not in _LENGTH_UNITS:
             raise InputError(
-                f"“{unit}” is not a unit of length known here.", field=field, allowed="mm, cm, m, in, ft",
+                f"“{unit}” is not a unit of length known here.",
+                field=field,
+                allowed="mm, cm, m, in, ft",
                 kept=typed,
-            )  # fmt: skip
-        return _within(
-            Understood(number * _LENGTH_UNITS[unit], unit, typed), least_mm, greatest_mm, field, allowed
-        )
+            )
+        return _within(Understood(number * _LENGTH_UNITS[unit], unit, typed), least_mm, greatest_mm, field, allowed)
     if least_mm <= number <= greatest_mm:
         return Understood(number, "mm", typed)
     fits = [u for u in ("cm", "in", "m") if least_mm <= number * _LENGTH_UNITS[u] <= greatest_mm]
@@ -66,8 +66,10 @@ def parse_length(typed: str, *, field: str = "length", least_mm: float, greatest
         said = " or ".join(f"{typed.strip()} {u} ({number * _LENGTH_UNITS[u]:.0f} mm)" for u in fits)
         raise AmbiguousError(
             f"{typed.strip()} mm cannot be. Did you mean {said}? Type the unit.",
-            field=field, allowed=allowed, kept=typed,
-        )  # fmt: skip
+            field=field,
+            allowed=allowed,
+            kept=typed,
+        )
     return _within(Understood(number, "mm", typed), least_mm, greatest_mm, field, allowed)
 
 
@@ -121,9 +123,7 @@ def _decimal(text: str) -> float:
 
 def _within(found: Understood, least: float, greatest: float, field: str, allowed: str) -> Understood:
     if not least <= found.value <= greatest:
-        raise InputError(
-            f"{found.typed.strip()} is outside {allowed}.", field=field, allowed=allowed, kept=found.typed
-        )
+        raise InputError(f"{found.typed.strip()} is outside {allowed}.", field=field, allowed=allowed, kept=found.typed)
     return found
 
 

@@ -37,18 +37,25 @@ def derived(q: s.DeriveIn) -> s.DeriveOut:
     kinds = Kinds(q.front_centre_kind, q.chainstay_kind, q.fork_length_kind)
     found = derive(q.model_dump(exclude_none=True, exclude=set(ways)), kinds)
     return s.DeriveOut(
-        **found.values, front_centre_kind=found.kinds.front_centre or "straight",
-        chainstay_kind=found.kinds.chainstay or "straight", fork_length_kind=found.kinds.fork_length or "straight",
+        **found.values,
+        front_centre_kind=found.kinds.front_centre or "straight",
+        chainstay_kind=found.kinds.chainstay or "straight",
+        fork_length_kind=found.kinds.fork_length or "straight",
         read_as=list(found.read_as),
         left_open=[s.OpenOut(field=o.field, candidates=list(o.candidates), why=o.why) for o in found.left_open],
-        derived=list(found.derived), assumed=list(found.assumed),
+        derived=list(found.derived),
+        assumed=list(found.assumed),
         disagreements=[
             s.DisagreementOut(
-                field=d.field, given=d.given, computed=d.computed, sources=list(d.sources), mends_all=d.mends_all
+                field=d.field,
+                given=d.given,
+                computed=d.computed,
+                sources=list(d.sources),
+                mends_all=d.mends_all,
             )
             for d in found.disagreements
         ],
-    )  # fmt: skip
+    )
 
 
 def _stem(q: s.SteererIn) -> Stem:
@@ -103,10 +110,12 @@ def grip(q: s.GripIn) -> s.GripOut:
     """The grip on a flat or riser bar."""
     grip = place_grip(_flat_bar(q), q.hand_inset_mm, q.roll_deg)
     return s.GripOut(
-        x_mm=grip.at.x_mm, y_mm=grip.at.y_mm, z_mm=grip.z_mm,
+        x_mm=grip.at.x_mm,
+        y_mm=grip.at.y_mm,
+        z_mm=grip.z_mm,
         arm_mm=steering_arm_mm(grip, stem_length_mm=q.stem_length_mm),
         top_cap_to_end_mm=top_cap_to_end_mm(q.width_mm, q.stem_length_mm),
-    )  # fmt: skip
+    )
 
 
 def arm(q: s.ArmIn) -> s.ArmOut:
@@ -114,18 +123,17 @@ def arm(q: s.ArmIn) -> s.ArmOut:
     grip = place_grip(_flat_bar(q), q.hand_inset_mm, q.roll_deg)
     arm = steering_arm_mm(grip, Stem(q.stem_length_mm, q.stem_angle_deg or 0.0, 40.0), q.head_angle_deg)
     return s.ArmOut(
-        arm_mm=arm, top_cap_to_end_mm=top_cap_to_end_mm(q.width_mm, q.stem_length_mm),
+        arm_mm=arm,
+        top_cap_to_end_mm=top_cap_to_end_mm(q.width_mm, q.stem_length_mm),
         travel_per_deg_mm=hand_travel_mm(arm),
-    )  # fmt: skip
+    )
 
 
 def level(q: s.LevelIn) -> s.LevelOut:
     """The pitch of a bike, and the block that levels it."""
     heights = q.front_axle_height_mm, q.rear_axle_height_mm
     radii = q.front_radius_mm, q.rear_radius_mm
-    return s.LevelOut(
-        pitch_deg=pitch_deg(*heights, *radii, q.axle_distance_mm), block_mm=block_mm(*heights, *radii)
-    )
+    return s.LevelOut(pitch_deg=pitch_deg(*heights, *radii, q.axle_distance_mm), block_mm=block_mm(*heights, *radii))
 
 
 def rotated(q: s.RotateIn) -> s.RotateOut:
@@ -139,7 +147,8 @@ def saddle_stated(q: s.SayHeightIn) -> s.SayHeightOut:
     context = SaddleContext(q.crank_mm, q.seat_angle_deg, q.bb_height_mm, q.nose_to_s_mm)
     at = saddle_from_statements(q.height_way, q.height_mm, q.setback_way, q.setback, context)
     return s.SayHeightOut(
-        s_x_mm=at.x_mm, s_y_mm=at.y_mm,
+        s_x_mm=at.x_mm,
+        s_y_mm=at.y_mm,
         heights={w.name: state_height(w.name, at, context) for w in HEIGHT_WAYS},
         setbacks={w.name: state_setback(w.name, at, context) for w in SETBACK_WAYS},
-    )  # fmt: skip
+    )

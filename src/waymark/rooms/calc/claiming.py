@@ -15,10 +15,15 @@ def claim_tried(q: s.ClaimIn) -> s.ClaimTried:
         return [[_xy(m) for m in stroke] for stroke in strokes]
 
     return s.ClaimTried(
-        before=drawn(tried.before), after=drawn(tried.after), mark_before=_xy(tried.marks[0]),
-        mark_after=_xy(tried.marks[1]), moved=list(tried.moved), stayed=list(tried.stayed), holds=tried.holds,
+        before=drawn(tried.before),
+        after=drawn(tried.after),
+        mark_before=_xy(tried.marks[0]),
+        mark_after=_xy(tried.marks[1]),
+        moved=list(tried.moved),
+        stayed=list(tried.stayed),
+        holds=tried.holds,
         verdict=tried.verdict,
-    )  # fmt: skip
+    )
 
 
 def _xy(at: Mark) -> s.XY:

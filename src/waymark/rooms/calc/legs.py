@@ -17,10 +17,16 @@ from waymark.rooms.calc.schemas import BodyOut, Turned
 
 def _measures(rider: s.Rider, hand_width_mm: float | None = None) -> BodyMeasures:
     return BodyMeasures(
-        height_mm=rider.height_mm, foot_mm=rider.foot_mm, inseam_mm=rider.inseam_mm, trunk_mm=rider.trunk_mm,
-        upper_arm_mm=rider.upper_arm_mm, forearm_mm=rider.forearm_mm, shoulder_width_mm=rider.shoulder_width_mm,
-        hand_width_mm=hand_width_mm, elbow_flexion_deg=rider.elbow_flexion_deg,
-    )  # fmt: skip
+        height_mm=rider.height_mm,
+        foot_mm=rider.foot_mm,
+        inseam_mm=rider.inseam_mm,
+        trunk_mm=rider.trunk_mm,
+        upper_arm_mm=rider.upper_arm_mm,
+        forearm_mm=rider.forearm_mm,
+        shoulder_width_mm=rider.shoulder_width_mm,
+        hand_width_mm=hand_width_mm,
+        elbow_flexion_deg=rider.elbow_flexion_deg,
+    )
 
 
 def _foot(rider: s.Rider) -> FootFit:
@@ -45,10 +51,13 @@ def crank_changed(q: s.CrankIn) -> s.CrankOut:
     saddle, hand = _mark(q.s), _mark(q.h)
     made = change_crank(saddle, hand, segments(body), foot, q.crank_from_mm, q.crank_to_mm, q.keep, q.hands)
     return s.CrankOut(
-        s=_out(made.saddle), h=_out(made.hand), foot_top_lower_mm=made.foot_top_lower_mm,
-        torque_change_percent=made.torque_change_percent, before=_read(saddle, hand, body, foot, q.crank_from_mm),
+        s=_out(made.saddle),
+        h=_out(made.hand),
+        foot_top_lower_mm=made.foot_top_lower_mm,
+        torque_change_percent=made.torque_change_percent,
+        before=_read(saddle, hand, body, foot, q.crank_from_mm),
         after=_read(made.saddle, made.hand, body, foot, q.crank_to_mm),
-    )  # fmt: skip
+    )
 
 
 def crank_table(q: s.CrankTableIn) -> s.CrankTableOut:
@@ -67,32 +76,33 @@ def crank_table(q: s.CrankTableIn) -> s.CrankTableOut:
             toe = toe_clearance_mm(front_x, q.bb_drop_mm, radius, length, q.rider.foot_mm, q.rider.cleat_aft_mm)
         rows.append(
             s.CrankRow(
-                crank_mm=length, s=_out(made.saddle), h=_out(made.hand),
+                crank_mm=length,
+                s=_out(made.saddle),
+                h=_out(made.hand),
                 knee_flexion_least_deg=read.knee_flexion_least_deg,
-                knee_flexion_greatest_deg=read.knee_flexion_greatest_deg, hip_least_deg=read.hip_least_deg,
-                toe_clearance_mm=toe, gain_change_percent=100 * (q.crank_mm / length - 1),
+                knee_flexion_greatest_deg=read.knee_flexion_greatest_deg,
+                hip_least_deg=read.hip_least_deg,
+                toe_clearance_mm=toe,
+                gain_change_percent=100 * (q.crank_mm / length - 1),
             )
-        )  # fmt: skip
+        )
     return s.CrankTableOut(rows=rows)
 
 
 def foot_changed(q: s.FootIn) -> s.FootOut:
     """Another pedal, cleat place or shoe: how far the saddle follows."""
     foot = _foot(q.rider)
-    made = change_foot(
-        _mark(q.s), segments(_measures(q.rider)), foot, q.crank_mm, q.foot_stack_mm, q.cleat_aft_mm
-    )
+    made = change_foot(_mark(q.s), segments(_measures(q.rider)), foot, q.crank_mm, q.foot_stack_mm, q.cleat_aft_mm)
     return s.FootOut(
-        s=_out(made.saddle), along_seat_line_mm=made.along_mm,
+        s=_out(made.saddle),
+        along_seat_line_mm=made.along_mm,
         trade_range_mm=(made.trade_low_mm, made.trade_high_mm),
-    )  # fmt: skip
+    )
 
 
 def stance_of(q: s.StanceIn) -> s.StanceOut:
     """How far apart the feet stand."""
-    return s.StanceOut(
-        **asdict(stance(q.q_mm, q.pedal_centre_mm, q.axle_extra_mm, q.washers_mm, q.cleat_inward_mm))
-    )
+    return s.StanceOut(**asdict(stance(q.q_mm, q.pedal_centre_mm, q.axle_extra_mm, q.washers_mm, q.cleat_inward_mm)))
 
 
 def first_guess(q: s.GuessIn) -> s.GuessOut:
@@ -108,16 +118,18 @@ def translated(q: s.TranslateIn) -> s.TranslateOut:
     """A position carried from one use to another."""
     if q.to_hand_width_mm is not None and q.rider.shoulder_width_mm is None:
         raise InputError(
-            "A hand width says nothing of the arms without the shoulders.", field="rider.shoulder_width_mm",
+            "A hand width says nothing of the arms without the shoulders.",
+            field="rider.shoulder_width_mm",
             allowed="the shoulders' width, bone to bone",
-        )  # fmt: skip
+        )
     body, foot = _measures(q.rider, q.hand_width_mm), _foot(q.rider)
     to_body = body if q.to_hand_width_mm is None else _measures(q.rider, q.to_hand_width_mm)
     saddle, hand = _mark(q.s), _mark(q.h)
     made = translate(saddle, hand, body, foot, q.crank_mm, q.from_, q.to, q.school, q.strength, to_body)
     return s.TranslateOut(
-        s=_out(made.saddle), h=_out(made.hand),
+        s=_out(made.saddle),
+        h=_out(made.hand),
         steps=[s.MoveLine(mark=m.mark, dx_mm=m.by.x_mm, dy_mm=m.by.y_mm, why=m.why) for m in made.steps],
         before=_read(saddle, hand, body, foot, q.crank_mm),
         after=_read(made.saddle, made.hand, to_body, foot, q.crank_mm),
-    )  # fmt: skip
+    )

@@ -32,6 +32,8 @@ def _endpoint(calculation: Calculation) -> Callable[..., BaseModel]:
 
 for _c in CALCULATIONS.values():
     router.post(
-        f"/{_c.name}", response_model=_c.gives, operation_id=f"calc_{_c.name.replace('.', '_')}",
+        f"/{_c.name}",
+        response_model=_c.gives,
+        operation_id=f"calc_{_c.name.replace('.', '_')}",
         response_model_exclude_none=True,
-    )(_endpoint(_c))  # fmt: skip
+    )(_endpoint(_c))

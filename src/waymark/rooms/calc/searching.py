@@ -48,14 +48,20 @@ def search(q: SearchIn) -> SearchOut:
     )
     window_of = STEM_WINDOWS[q.discipline]
     goal = Goal(
-        saddle=Mark(q.saddle.x_mm, q.saddle.y_mm), hand=Mark(q.hand.x_mm, q.hand.y_mm),
-        hand_off_clamp=Mark(q.hand_off_clamp.x_mm, q.hand_off_clamp.y_mm), stem_window=window_of,
+        saddle=Mark(q.saddle.x_mm, q.saddle.y_mm),
+        hand=Mark(q.hand.x_mm, q.hand.y_mm),
+        hand_off_clamp=Mark(q.hand_off_clamp.x_mm, q.hand_off_clamp.y_mm),
+        stem_window=window_of,
         tolerance=Tolerance(**q.tolerance.model_dump()),
         gates=Gates(
-            q.limits.inseam_in_shoes_mm, q.limits.standover_room_mm, q.schools.standover == "first",
-            q.limits.foot_lift_mm, q.limits.system_mass_kg, q.limits.crank_mm,
+            q.limits.inseam_in_shoes_mm,
+            q.limits.standover_room_mm,
+            q.schools.standover == "first",
+            q.limits.foot_lift_mm,
+            q.limits.system_mass_kg,
+            q.limits.crank_mm,
         ),
-    )  # fmt: skip
+    )
     own = goal.own_bar(q.bar_clamp_mm)
     shelf = search_shelf(
         ((str(i), f) for i, f in enumerate(frames)),
@@ -76,7 +82,8 @@ def search(q: SearchIn) -> SearchOut:
         window(goal.clamp, head, 8.0, 40.0, sorted({s.angle_deg for s in shelf.stems}), {"best": best}), head
     )
     return SearchOut(
-        sizes=[_row(r, whole, frames) for r in whole.sizes[: q.most]], searched=len(shelf.frames),
+        sizes=[_row(r, whole, frames) for r in whole.sizes[: q.most]],
+        searched=len(shelf.frames),
         carry=sum(r.verdict != "out" for r in whole.sizes),
         frontier=[
             SearchCandidate(build=_build(c.standing.result, whole, frames), stands=c.stands, gives_up=c.gives_up)
@@ -84,17 +91,21 @@ def search(q: SearchIn) -> SearchOut:
         ],
         failures=[
             SearchFailure(frame=frames[int(r.frame.key)].frame, size=frames[int(r.frame.key)].size, why=r.sentence)
-            for r in whole.sizes if r.verdict == "out"
-        ][: q.most] + [
+            for r in whole.sizes
+            if r.verdict == "out"
+        ][: q.most]
+        + [
             SearchFailure(frame=frames[int(f.key)].frame, size=frames[int(f.key)].size, why=why)
             for f, why in whole.unbuilt
         ],
         look_for={
-            "head_angle_deg": look.head_angle_deg, "stack_least_mm": look.stack_least_mm,
-            "stack_greatest_mm": look.stack_greatest_mm, "reach_least_mm": look.reach_least_mm,
+            "head_angle_deg": look.head_angle_deg,
+            "stack_least_mm": look.stack_least_mm,
+            "stack_greatest_mm": look.stack_greatest_mm,
+            "reach_least_mm": look.reach_least_mm,
             "reach_greatest_mm": look.reach_greatest_mm,
         },
-    )  # fmt: skip
+    )
 
 
 def _row(r: SizeResult, whole: Whole, frames: list[FrameSize]) -> SearchRow:
@@ -106,12 +117,28 @@ def _build(r: SizeResult, whole: Whole, frames: list[FrameSize]) -> SearchBuild:
     size, room = frames[int(r.frame.key)], whole.room(r)
     front, bar = r.stem or r.cockpit, r.cockpit or r.bar
     return SearchBuild(
-        frame=size.frame, size=size.size, verdict=r.verdict, stem=front.label if front else "",
-        stem_length_mm=r.stem_stands.length_mm, stem_angle_deg=r.stem_stands.angle_deg, turned_over=r.turned_over,
-        cover_mm=r.cover_mm, spacers_mm=r.spacers_mm, bar=bar.label if bar else "",
-        bar_rotation_deg=r.place.rotation_deg, lever_slide_mm=r.place.slide_mm, cost=RUNGS[r.rung],
-        miss_x_mm=r.miss.x_mm, miss_y_mm=r.miss.y_mm, miss_mm=r.miss_mm, along_mm=r.along_mm, across_mm=r.across_mm,
+        frame=size.frame,
+        size=size.size,
+        verdict=r.verdict,
+        stem=front.label if front else "",
+        stem_length_mm=r.stem_stands.length_mm,
+        stem_angle_deg=r.stem_stands.angle_deg,
+        turned_over=r.turned_over,
+        cover_mm=r.cover_mm,
+        spacers_mm=r.spacers_mm,
+        bar=bar.label if bar else "",
+        bar_rotation_deg=r.place.rotation_deg,
+        lever_slide_mm=r.place.slide_mm,
+        cost=RUNGS[r.rung],
+        miss_x_mm=r.miss.x_mm,
+        miss_y_mm=r.miss.y_mm,
+        miss_mm=r.miss_mm,
+        along_mm=r.along_mm,
+        across_mm=r.across_mm,
         room=SearchRoom(up_mm=room.up_mm, down_mm=room.down_mm, forward_mm=room.forward_mm, back_mm=room.back_mm),
-        room_up_mm=r.room_up_mm, room_down_mm=r.room_down_mm, binds=list(r.binds), gates=list(r.gates),
+        room_up_mm=r.room_up_mm,
+        room_down_mm=r.room_down_mm,
+        binds=list(r.binds),
+        gates=list(r.gates),
         sentence=r.sentence,
-    )  # fmt: skip
+    )

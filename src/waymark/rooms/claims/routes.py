@@ -51,10 +51,16 @@ def claims(
             own = _own(desk.look(session, fit).facts)
     return [
         ClaimOut(
-            key=c.key, title=c.title, saying=c.saying,
+            key=c.key,
+            title=c.title,
+            saying=c.saying,
             numbers=[
                 ClaimNumber(
-                    name=n.name, label=n.label, unit=n.unit, least=n.least, greatest=n.greatest,
+                    name=n.name,
+                    label=n.label,
+                    unit=n.unit,
+                    least=n.least,
+                    greatest=n.greatest,
                     value=own[n.name] if (mine := n.name in own and n.least <= own[n.name] <= n.greatest) else n.usual,
                     own=mine,
                 )
@@ -62,7 +68,7 @@ def claims(
             ],
         )
         for c in CLAIMS.values()
-    ]  # fmt: skip
+    ]
 
 
 def _own(facts: Facts) -> dict[str, float]:

@@ -25,10 +25,14 @@ def drawing_for(look: Look) -> DisplayList:
     window = house.stem_windows[use]
     length = round((window.best_least_mm + window.best_greatest_mm) / 20) * 10
     made = made_to_measure(
-        goal.clamp, goal.saddle, saddle_fit(facts), use,
-        middle.head_angle_deg if middle else house.usual_head_deg, length,
+        goal.clamp,
+        goal.saddle,
+        saddle_fit(facts),
+        use,
+        middle.head_angle_deg if middle else house.usual_head_deg,
+        length,
         middle.wheel_radius_mm if middle else house.usual_wheel_radius_mm,
-    )  # fmt: skip
+    )
     s, h = goal.saddle, goal.hand
     notes = (
         f"Drawn for a saddle mark {-s.x_mm:.0f} behind and {s.y_mm:.0f} above the BB, "

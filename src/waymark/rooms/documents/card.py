@@ -34,28 +34,37 @@ def card_for(look: Look, today: datetime) -> list[DisplayList]:
     drawn, plan, size = drawn_plan(facts), both(plan_marks(facts)), chosen(facts)
     if drawn is None or size is None or plan is None:
         raise InputError(
-            "There is no card yet: choose a frame and its build first.", field="build",
+            "There is no card yet: choose a frame and its build first.",
+            field="build",
             allowed="a frame that carries the goal, with stem, spacers and post",
-        )  # fmt: skip
+        )
     front = drawn.bike.front
     now, goal, planned = now_marks(facts), goal_marks(facts), plan_marks(facts)
     rows = tuple(
         CardRow(
-            label_of(facts, mark), now.get(mark), goal.get(mark), planned.get(mark),
+            label_of(facts, mark),
+            now.get(mark),
+            goal.get(mark),
+            planned.get(mark),
             "±{:g}, {:g}".format(*facts.house.tolerance(mark)),
         )
         for mark in MARKS
-    )  # fmt: skip
+    )
     date = f"{today.day} {MONTHS[today.month - 1]} {today.year}"
     return card_pages(
         CardContent(
-            rider=look.rider.name, bike=size.label,
+            rider=look.rider.name,
+            bike=size.label,
             under=f"Workshop card, change {look.fit.head}, {date}. All lengths in mm; fore and up from the BB.",
-            rows=rows, steps=tuple(_steps(facts, front.under_mm, front.over_mm)),
-            cautions=tuple(cautions_of(facts)), parts=tuple(_parts(facts)),
-            drawing=drawn.bike, saddle=plan[0], hand=plan[1],
+            rows=rows,
+            steps=tuple(_steps(facts, front.under_mm, front.over_mm)),
+            cautions=tuple(cautions_of(facts)),
+            parts=tuple(_parts(facts)),
+            drawing=drawn.bike,
+            saddle=plan[0],
+            hand=plan[1],
         )
-    )  # fmt: skip
+    )
 
 
 def _steps(facts: Facts, under: tuple[float, ...], over: tuple[float, ...]) -> list[Step]:
@@ -67,17 +76,27 @@ def _steps(facts: Facts, under: tuple[float, ...], over: tuple[float, ...]) -> l
     post_from_bb = None if b.post_exposed_mm is None else size.chart.seat_tube_mm + b.post_exposed_mm
     return steps_for(
         SetupFacts(
-            post_from_bb_mm=post_from_bb, post_showing_mm=b.post_exposed_mm, post_name=b.post.name if b.post else "",
-            slide_mm=b.slide_mm, nose_behind_bb_mm=-plan[0].x_mm - lean.saddle.nose_to_s_mm,
-            under_mm=under, over_mm=over, cover_mm=cover_mm(facts), stem_length_mm=stem.length_mm,
-            stem_stands_deg=-stem.angle_deg if b.turned_over else stem.angle_deg, stem_turned=b.turned_over,
-            hand_ahead_mm=off.x_mm, hand_above_mm=off.y_mm,
-            contact=contact, end_ahead_mm=end.x_mm if contact == "pad" else None,
+            post_from_bb_mm=post_from_bb,
+            post_showing_mm=b.post_exposed_mm,
+            post_name=b.post.name if b.post else "",
+            slide_mm=b.slide_mm,
+            nose_behind_bb_mm=-plan[0].x_mm - lean.saddle.nose_to_s_mm,
+            under_mm=under,
+            over_mm=over,
+            cover_mm=cover_mm(facts),
+            stem_length_mm=stem.length_mm,
+            stem_stands_deg=-stem.angle_deg if b.turned_over else stem.angle_deg,
+            stem_turned=b.turned_over,
+            hand_ahead_mm=off.x_mm,
+            hand_above_mm=off.y_mm,
+            contact=contact,
+            end_ahead_mm=end.x_mm if contact == "pad" else None,
             end_above_mm=end.y_mm if contact == "pad" else None,
-            foot_stack_mm=lean.foot_stack_mm, crank_mm=lean.saddle.crank_mm,
+            foot_stack_mm=lean.foot_stack_mm,
+            crank_mm=lean.saddle.crank_mm,
             bar_stands=b.place.says if b.place else "",
         )
-    )  # fmt: skip
+    )
 
 
 def _contact(facts: Facts) -> Contact:

@@ -46,9 +46,7 @@ def _item(item: Path | Circle | Label) -> PageItem:
         return PageItem(s=item.style, d=item.d())
     if isinstance(item, Circle):
         return PageItem(s=item.style, x=item.centre.x_mm, y=item.centre.y_mm, r=item.radius_mm)
-    return PageItem(
-        s=item.style, x=item.at.x_mm, y=item.at.y_mm, text=item.text, anchor=item.anchor, size=item.size_mm
-    )
+    return PageItem(s=item.style, x=item.at.x_mm, y=item.at.y_mm, text=item.text, anchor=item.anchor, size=item.size_mm)
 
 
 @router.get("/card", operation_id="card")

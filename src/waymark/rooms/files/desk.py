@@ -144,12 +144,19 @@ class Desk:
             mark = next((n for n in WORST_FIRST if n in found and found[n].verdict == word), None)
         names = [p.bike(facts) for p in registry.posts if p.bike]
         return DayLine(
-            id=look.fit.id, title=look.fit.title, rider=look.rider.name, about=facts.profile.about,
-            bike=next((n for n in reversed(names) if n), "") or facts.bike, reason=facts.file.reason,
-            changed_at=look.fit.changed_at.isoformat(), trail=registry.trail(facts),
-            now=_points(layers.get("now", {})), goal=_points(goal), worst=found[mark] if mark else None,
+            id=look.fit.id,
+            title=look.fit.title,
+            rider=look.rider.name,
+            about=facts.profile.about,
+            bike=next((n for n in reversed(names) if n), "") or facts.bike,
+            reason=facts.file.reason,
+            changed_at=look.fit.changed_at.isoformat(),
+            trail=registry.trail(facts),
+            now=_points(layers.get("now", {})),
+            goal=_points(goal),
+            worst=found[mark] if mark else None,
             worst_mark=registry.label_of(facts, mark) if mark else None,
-        )  # fmt: skip
+        )
 
     # -- writing ---------------------------------------------------------------------------------------------------
 
@@ -157,18 +164,30 @@ class Desk:
         """Begin a fit file for a rider, empty or with a content."""
         now = datetime.now(UTC)
         fit = FitRow(
-            rider_id=rider.id, rider=rider, title=title.strip() or "New fit", head=0, shown=0, depth=0, content=b"",
-            made_at=now, changed_at=now,
-        )  # fmt: skip
+            rider_id=rider.id,
+            rider=rider,
+            title=title.strip() or "New fit",
+            head=0,
+            shown=0,
+            depth=0,
+            content=b"",
+            made_at=now,
+            changed_at=now,
+        )
         session.add(fit)
         session.flush()
         history.begin(session, fit, file or self.registry.file_model())
         return fit
 
     def change(
-        self, fit_id: int, base_revision: int, commands: Sequence[Command], by: str = "", view: str = "",
+        self,
+        fit_id: int,
+        base_revision: int,
+        commands: Sequence[Command],
+        by: str = "",
+        view: str = "",
         have: Mapping[str, str] | None = None,
-    ) -> bytes:  # fmt: skip
+    ) -> bytes:
         """Carry out commands as one change, all or none: the sections of the sheet that are not as ``have`` names.
 
         Raises ``ConflictError`` on a stale base. What changes nothing leaves no change.
@@ -202,9 +221,14 @@ class Desk:
         return work.facts.changed(whole), said, at
 
     def step(
-        self, fit_id: int, base_revision: int, way: str, by: str = "", view: str = "",
+        self,
+        fit_id: int,
+        base_revision: int,
+        way: str,
+        by: str = "",
+        view: str = "",
         have: Mapping[str, str] | None = None,
-    ) -> bytes:  # fmt: skip
+    ) -> bytes:
         """Take the newest change back, or bring back what an undo took."""
         with self.store.writing() as session:
             fit = history.fit_row(session, fit_id)

@@ -69,7 +69,13 @@ class Facts:
         self, file: FileBase, profile: Profile, shelf: ShelfView, house: House, before: Facts | None = None
     ) -> None:
         roots: dict[Any, Any] = {kind: file.part(kind) for kind in file.parts}
-        self._roots = {**roots, "profile": profile, "shelf": shelf, "house": house, "head": (file.bike, file.reason)}
+        self._roots = {
+            **roots,
+            "profile": profile,
+            "shelf": shelf,
+            "house": house,
+            "head": (file.bike, file.reason),
+        }
         self._file = file
         # Whatever was ever worked out of this file, the newest of each: it is only used where it still holds.
         self._before: dict[Fact[Any], _Known] = {}
@@ -183,4 +189,3 @@ class Facts:
             return self._file is was
         now = self._roots[key]
         return now is was or bool(now == was)
-

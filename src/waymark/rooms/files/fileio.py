@@ -42,14 +42,16 @@ class FileFormat:
             "fit": (registry.file_model, ...),
         }
         self.model: type[Any] = create_model(
-            "FitFile", __config__=ConfigDict(extra="forbid"), __doc__="The whole file.", __module__=__name__, **fields
+            "FitFile",
+            __config__=ConfigDict(extra="forbid"),
+            __doc__="The whole file.",
+            __module__=__name__,
+            **fields,
         )
 
     def write(self, title: str, rider_name: str, profile: Profile, file: FileBase) -> str:
         """A fit file's text, keys in the order of the format."""
-        made = self.model(
-            version=VERSION, title=title, rider=FitFileRider(name=rider_name, profile=profile), fit=file
-        )
+        made = self.model(version=VERSION, title=title, rider=FitFileRider(name=rider_name, profile=profile), fit=file)
         return json.dumps(made.model_dump(exclude_none=True), indent=2, ensure_ascii=False) + "\n"
 
     def read(self, text: str) -> Any:
@@ -84,7 +86,9 @@ def _raw(text: str) -> dict[str, Any]:
         raise InputError("The file has no version.", field="version", allowed=f"1 to {VERSION}")
     if version > VERSION:
         raise InputError(
-            f"The file is of version {version}, newer than this house reads.", field="version",
-            allowed=f"1 to {VERSION}", kept=str(version),
-        )  # fmt: skip
+            f"The file is of version {version}, newer than this house reads.",
+            field="version",
+            allowed=f"1 to {VERSION}",
+            kept=str(version),
+        )
     return raw

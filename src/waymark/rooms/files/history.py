@@ -44,16 +44,28 @@ def begin(session: Session, fit: FitRow, file: FileBase) -> None:
 
 
 def append(
-    session: Session, fit: FitRow, file: FileBase, said: Sequence[Said], asked: Sequence[Any], by: str, at: datetime
+    session: Session,
+    fit: FitRow,
+    file: FileBase,
+    said: Sequence[Said],
+    asked: Sequence[Any],
+    by: str,
+    at: datetime,
 ) -> None:
     """A change on top of what the file shows."""
     _append(session, fit, unpacked(fit.content), content_of(file), said, asked, by, at)
 
 
 def _append(
-    session: Session, fit: FitRow, before: Content, after: Content, said: Sequence[Said], asked: Sequence[Any],
-    by: str, at: datetime,
-) -> None:  # fmt: skip
+    session: Session,
+    fit: FitRow,
+    before: Content,
+    after: Content,
+    said: Sequence[Said],
+    asked: Sequence[Any],
+    by: str,
+    at: datetime,
+) -> None:
     fit.content, fit.changed_at = packed(after), at
     LINE.append(session, fit.id, fit, before, after, Asked(at, [kept(s) for s in said], by, asked))
 
@@ -63,8 +75,10 @@ def demand_head(fit: FitRow, base_revision: int) -> None:
     if base_revision != fit.head:
         raise ConflictError(
             "This file was changed in another window since you read it.",
-            field="base_revision", allowed=str(fit.head), kept=str(base_revision),
-        )  # fmt: skip
+            field="base_revision",
+            allowed=str(fit.head),
+            kept=str(base_revision),
+        )
 
 
 def step(session: Session, fit: FitRow, way: str, by: str = "") -> None:
@@ -104,7 +118,10 @@ def lines(session: Session, fit: FitRow) -> Iterator[dict[str, Any]]:
         row = LINE.get(session, fit.id, number)
         if row is not None:
             yield {
-                "number": row.number, "title": "; ".join(text_of(s) for s in said_of(row)), "by": row.by,
-                "made_at": row.made_at.isoformat(), "asked": row.asked,
+                "number": row.number,
+                "title": "; ".join(text_of(s) for s in said_of(row)),
+                "by": row.by,
+                "made_at": row.made_at.isoformat(),
+                "asked": row.asked,
                 "state": LINE.content(session, fit.id, number),
-            }  # fmt: skip
+            }

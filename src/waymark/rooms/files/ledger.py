@@ -56,9 +56,13 @@ def miss_of(of: Literal["plan", "built"], mark: MarkName, at: Mark, goal: Mark, 
     tol_x, tol_y = house.tolerance(mark)
     off = at - goal
     return Miss(
-        of=of, dx_mm=off.x_mm, dy_mm=off.y_mm, show_x=show_miss(off.x_mm, tol_x), show_y=show_miss(off.y_mm, tol_y),
+        of=of,
+        dx_mm=off.x_mm,
+        dy_mm=off.y_mm,
+        show_x=show_miss(off.x_mm, tol_x),
+        show_y=show_miss(off.y_mm, tol_y),
         verdict=judge_pair(off.x_mm, off.y_mm, tol_x, tol_y),
-    )  # fmt: skip
+    )
 
 
 def misses(of: Literal["plan", "built"], marks: Marks, goal: Marks, house: House) -> dict[MarkName, Miss]:
@@ -69,9 +73,14 @@ def misses(of: Literal["plan", "built"], marks: Marks, goal: Marks, house: House
 def cell_of(at: Mark, source: list[str], placed: Placed | None = None) -> Cell:
     """A cell: where a mark is, where that comes from, and how sure it is."""
     return Cell(
-        x_mm=at.x_mm, y_mm=at.y_mm, show_x=show_figure(at.x_mm), show_y=show_figure(at.y_mm),
-        sd_x_mm=placed.sd_x_mm if placed else None, sd_y_mm=placed.sd_y_mm if placed else None, source=source,
-    )  # fmt: skip
+        x_mm=at.x_mm,
+        y_mm=at.y_mm,
+        show_x=show_figure(at.x_mm),
+        show_y=show_figure(at.y_mm),
+        sd_x_mm=placed.sd_x_mm if placed else None,
+        sd_y_mm=placed.sd_y_mm if placed else None,
+        source=source,
+    )
 
 
 def ledger_of(registry: Registry, facts: Facts) -> list[LedgerRow]:
@@ -90,10 +99,15 @@ def ledger_of(registry: Registry, facts: Facts) -> list[LedgerRow]:
         tol_x, tol_y = facts.house.tolerance(mark)
         rows.append(
             LedgerRow(
-                mark=mark, label=registry.label_of(facts, mark), cells=cells, miss=built.get(mark) or plan.get(mark),
-                moves=_moves(now.get(mark), goal.get(mark)), tol_x_mm=tol_x, tol_y_mm=tol_y,
+                mark=mark,
+                label=registry.label_of(facts, mark),
+                cells=cells,
+                miss=built.get(mark) or plan.get(mark),
+                moves=_moves(now.get(mark), goal.get(mark)),
+                tol_x_mm=tol_x,
+                tol_y_mm=tol_y,
             )
-        )  # fmt: skip
+        )
     return rows
 
 

@@ -15,9 +15,11 @@ def migrated(raw: dict[str, Any]) -> dict[str, Any]:
     version = raw.get("version", 1)
     if not isinstance(version, int) or isinstance(version, bool) or not 1 <= version <= VERSION:
         raise InputError(
-            "This is of no version that this house reads.", field="fit.version", allowed=f"1 to {VERSION}",
+            "This is of no version that this house reads.",
+            field="fit.version",
+            allowed=f"1 to {VERSION}",
             kept=str(version)[:40],
-        )  # fmt: skip
+        )
     while version < VERSION:
         raw = steps[version](raw)
         version = raw["version"]
@@ -58,7 +60,9 @@ def _from_1(raw: dict[str, Any]) -> dict[str, Any]:
             key = ways.get(stated.get("way", "")) if isinstance(stated, dict) else None
             if key is None:
                 raise InputError(
-                    f"This states no {name.replace('_', ' ')}.", field=f"fit.measure.{name}", allowed=", ".join(ways)
+                    f"This states no {name.replace('_', ' ')}.",
+                    field=f"fit.measure.{name}",
+                    allowed=", ".join(ways),
                 )
             readings[key] = _heard_of_1(stated, name)
     for name, key in _PLAIN_OF_1.items():

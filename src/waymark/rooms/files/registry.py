@@ -123,6 +123,9 @@ def changes_model(registry: Registry) -> type[BaseModel]:
         "have": (dict[str, str], Field(default_factory=dict, max_length=40)),
     }
     return create_model(
-        "Changes", __config__=ConfigDict(extra="forbid"), __module__=__name__,
-        __doc__="Commands taken together, all or none. ``have`` names the sections of the sheet already there.", **fields,
-    )  # fmt: skip
+        "Changes",
+        __config__=ConfigDict(extra="forbid"),
+        __module__=__name__,
+        __doc__="Commands taken together, all or none. ``have`` names the sections of the sheet already there.",
+        **fields,
+    )

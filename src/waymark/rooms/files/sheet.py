@@ -74,14 +74,22 @@ def sheet_models(registry: Registry) -> tuple[type[BaseModel], type[BaseModel]]:
     """The sheet whole, and the part of it that an edit answers with."""
     state: dict[str, Any] = {"state": (registry.file_model, ...)}
     whole = create_model(
-        "Sheet", __base__=SheetBase, __doc__=SheetBase.__doc__, __module__=__name__, **state, **registry.view_fields
+        "Sheet",
+        __base__=SheetBase,
+        __doc__=SheetBase.__doc__,
+        __module__=__name__,
+        **state,
+        **registry.view_fields,
     )
     kinds: dict[str, Any] = {name: it.annotation for name, it in whole.model_fields.items()}
     fields: dict[str, Any] = {
         name: (kind, ...) if name in ALWAYS else (kind | None, None) for name, kind in kinds.items()
     }
     part = create_model(
-        "SheetPart", __doc__="The sections of a sheet that are not as they were.", __module__=__name__, **fields
+        "SheetPart",
+        __doc__="The sections of a sheet that are not as they were.",
+        __module__=__name__,
+        **fields,
     )
     return whole, part
 

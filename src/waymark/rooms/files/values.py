@@ -20,7 +20,11 @@ PostState = Literal["empty", "work", "done", "stale"]
 Marks = dict[MarkName, Mark]
 MARKS: tuple[MarkName, ...] = ("saddle", "hand", "foot")
 LAYERS: tuple[LayerName, ...] = ("now", "goal", "plan", "built")
-TEXTS: Mapping[str, tuple[str, int]] = {"bike": ("Bike", 120), "reason": ("Reason", 400), "notes": ("Notes", 4000)}
+TEXTS: Mapping[str, tuple[str, int]] = {
+    "bike": ("Bike", 120),
+    "reason": ("Reason", 400),
+    "notes": ("Notes", 4000),
+}
 
 S = TypeVar("S", bound=Strict)
 

@@ -35,11 +35,16 @@ class Choice(BaseModel):
 def _offered(asked: tuple[str, ...]) -> list[Offered]:
     return [
         Offered(
-            name=p.name, group=GROUPS[p.group], title=p.title_for(p.bars[0]), hint=p.hint_for(p.bars[0], None),
-            bars=list(p.bars), usual=p.usual, asked=p.name in asked,
+            name=p.name,
+            group=GROUPS[p.group],
+            title=p.title_for(p.bars[0]),
+            hint=p.hint_for(p.bars[0], None),
+            bars=list(p.bars),
+            usual=p.usual,
+            asked=p.name in asked,
         )
         for p in PROMPTS
-    ]  # fmt: skip
+    ]
 
 
 @router.get("/callout", operation_id="callout_prompts")

@@ -40,9 +40,11 @@ def choose_prompts(session: Session, names: Sequence[str] | None) -> tuple[str, 
     for name in names:
         if name not in BY_NAME:
             raise InputError(
-                "The call-out has no such prompt.", field="asked", allowed="names of the call-out",
+                "The call-out has no such prompt.",
+                field="asked",
+                allowed="names of the call-out",
                 kept=name[:60],
-            )  # fmt: skip
+            )
     if row is None:
         session.add(HouseRow(name=ASKED, value=sorted(set(names))))
     else:

@@ -75,23 +75,28 @@ def press(there: InstrumentsDep, name: str, aim: Aimed) -> Arrived:
     """Press the instrument's button: its reading arrives, or an error says why not."""
     instrument = there.get(name)
     if instrument is None:
-        raise NotFoundError(
-            "No such instrument is there.", field="name", allowed=", ".join(there), kept=name[:40]
-        )
+        raise NotFoundError("No such instrument is there.", field="name", allowed=", ".join(there), kept=name[:40])
     prompt, unit = asked_of(aim.key)
     if (unit == "°") != (instrument.info.gives == "angle"):
         raise InputError(
-            f"The {instrument.info.label.lower()} cannot read this.", field="key", allowed=f"{instrument.info.gives}s"
+            f"The {instrument.info.label.lower()} cannot read this.",
+            field="key",
+            allowed=f"{instrument.info.gives}s",
         )
     reading = decode(instrument.press(Aim(aim.fit_id, aim.key)))
     if not prompt.least <= reading.value <= prompt.greatest:
         raise DeviceError(
-            f"It read {reading.value:.1f}, which cannot be. Press again.", field="key",
-            allowed=f"{prompt.least:g} to {prompt.greatest:g} {unit}", kept=f"{reading.value:.1f}",
-        )  # fmt: skip
+            f"It read {reading.value:.1f}, which cannot be. Press again.",
+            field="key",
+            allowed=f"{prompt.least:g} to {prompt.greatest:g} {unit}",
+            kept=f"{reading.value:.1f}",
+        )
     shown = f"{reading.value:.1f}"
     return Arrived(
-        key=aim.key, typed=f"{shown}{'°' if unit == '°' else ' mm'}", value=float(shown), unit=unit,
+        key=aim.key,
+        typed=f"{shown}{'°' if unit == '°' else ' mm'}",
+        value=float(shown),
+        unit=unit,
         source=f"{instrument.info.label}{' (simulated)' if instrument.info.simulated else ''}",
         battery_low=reading.battery_low,
-    )  # fmt: skip
+    )

@@ -29,9 +29,13 @@ class Photo(BaseModel):
 
 def _line(row: PhotoRow) -> Photo:
     return Photo(
-        id=row.id, caption=row.caption, media_type=row.media_type, width=row.width, height=row.height,
+        id=row.id,
+        caption=row.caption,
+        media_type=row.media_type,
+        width=row.width,
+        height=row.height,
         made_at=row.made_at.isoformat(),
-    )  # fmt: skip
+    )
 
 
 @router.get("/{fit_id}/photos", operation_id="photos")

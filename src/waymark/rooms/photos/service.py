@@ -72,15 +72,18 @@ def _decoded(data: bytes) -> Cleaned:
 def add_photo(session: Session, fit: FitRow, it: Cleaned, caption: str) -> PhotoRow:
     """Keep a cleaned photo with its caption; raises ``InputError``."""
     if len(caption) > 200:
-        raise InputError(
-            "The caption is too long.", field="caption", allowed="200 letters", kept=caption[:80]
-        )
+        raise InputError("The caption is too long.", field="caption", allowed="200 letters", kept=caption[:80])
     if len(photos_of(session, fit)) >= MOST_PHOTOS:
         raise InputError("This file holds as many photos as it can.", field="file", allowed=f"{MOST_PHOTOS}")
     row = PhotoRow(
-        fit_id=fit.id, caption=caption.strip(), media_type=it.media_type, width=it.width, height=it.height,
-        image=it.image, made_at=datetime.now(UTC),
-    )  # fmt: skip
+        fit_id=fit.id,
+        caption=caption.strip(),
+        media_type=it.media_type,
+        width=it.width,
+        height=it.height,
+        image=it.image,
+        made_at=datetime.now(UTC),
+    )
     session.add(row)
     session.flush()
     return row

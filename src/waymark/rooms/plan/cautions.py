@@ -51,10 +51,14 @@ def cautions_of(facts: Facts) -> list[str]:
     now, plan = both(now_marks(facts)), both(plan_marks(facts))
     return cautions_for(
         Situation(
-            carbon=size.material == "carbon", bar_moved=True,
-            insertion_near=left_in - least < house.near_insertion_mm, tall_post=exposed > house.tall_post_mm,
+            carbon=size.material == "carbon",
+            bar_moved=True,
+            insertion_near=left_in - least < house.near_insertion_mm,
+            tall_post=exposed > house.tall_post_mm,
             tall_pile=b.spacers_mm > house.spacer_warn_share * size.chart.spacer_limit_mm,
-            toe_overlap_mm=toe_mm(facts, size.chart.geometry()), hurts=hurts(facts),
-            saddle_moved_mm=plan[0].distance_mm(now[0]) if now and plan else 0.0, rules=tuple(rules_of(facts)),
+            toe_overlap_mm=toe_mm(facts, size.chart.geometry()),
+            hurts=hurts(facts),
+            saddle_moved_mm=plan[0].distance_mm(now[0]) if now and plan else 0.0,
+            rules=tuple(rules_of(facts)),
         )
-    )  # fmt: skip
+    )

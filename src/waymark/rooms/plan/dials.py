@@ -66,11 +66,15 @@ def _dials(facts: Facts, shown: Readouts | None) -> list[Dial]:
         value, window = getattr(shown, attribute), windows[name]
         made.append(
             Dial(
-                name=name, label=label, value_deg=value, now_deg=getattr(present, attribute) if present else None,
-                least_deg=window.least_deg, greatest_deg=window.greatest_deg,
+                name=name,
+                label=label,
+                value_deg=value,
+                now_deg=getattr(present, attribute) if present else None,
+                least_deg=window.least_deg,
+                greatest_deg=window.greatest_deg,
                 verdict=_judged(value, window, facts.house.dial_edge_deg),
             )
-        )  # fmt: skip
+        )
     return made
 
 

@@ -78,9 +78,13 @@ def plan_marks(facts: Facts) -> Marks:
         plan["hand"] = clamp + hand_off(facts)
     if b.post is not None and b.post_exposed_mm is not None and b.slide_mm is not None:
         plan["saddle"] = saddle_mark(
-            c.seat_angle_deg, c.seat_tube_mm + b.post_exposed_mm, b.post.setback_mm, b.slide_mm,
-            saddle_fit(facts), c.axis_behind_bb_mm,
-        )  # fmt: skip
+            c.seat_angle_deg,
+            c.seat_tube_mm + b.post_exposed_mm,
+            b.post.setback_mm,
+            b.slide_mm,
+            saddle_fit(facts),
+            c.axis_behind_bb_mm,
+        )
     if "foot" in goal_marks(facts):
         plan["foot"] = goal_marks(facts)["foot"]
     return plan
@@ -121,11 +125,15 @@ def goal_for(facts: Facts, gates: Gates | None = None) -> Goal | None:
         return None
     lean, house = context(facts), facts.house
     return Goal(
-        saddle=marks[0], hand=marks[1], hand_off_clamp=lean.hand_off_clamp,
-        stem_window=house.stem_windows[discipline(facts)], saddle_fit=saddle_option(facts),
-        gates=gates or Gates(), carried=lean.carried,
+        saddle=marks[0],
+        hand=marks[1],
+        hand_off_clamp=lean.hand_off_clamp,
+        stem_window=house.stem_windows[discipline(facts)],
+        saddle_fit=saddle_option(facts),
+        gates=gates or Gates(),
+        carried=lean.carried,
         tolerance=Tolerance(*house.tolerance("saddle"), *house.tolerance("hand")),
-    )  # fmt: skip
+    )
 
 
 def plan_goal(facts: Facts) -> Goal | None:

@@ -91,19 +91,30 @@ def picture_of(facts: Facts, drawn: Drawn, held: FrameSize | None = None) -> Pic
     items = bike_items(bike)
     if both(now_marks(facts)) is None:
         return Picture(
-            far=[], bike=shapes(items), near=[], joints=[], held=[], bounds=list(DisplayList(items).bounds()),
-            sketch=True, label="not measured",
-        )  # fmt: skip
+            far=[],
+            bike=shapes(items),
+            near=[],
+            joints=[],
+            held=[],
+            bounds=list(DisplayList(items).bounds()),
+            sketch=True,
+            label="not measured",
+        )
     pose, foot_mm = pose_of(facts, bike.saddle, bike.hand), foot(facts).foot_mm
     near = near_items(pose, replace(body(facts), foot_mm=foot_mm))
     everything = DisplayList([*items, *near])
     outline = frame_outline(held.chart.geometry()) if held is not None else []
     everything.extend(outline)
     return Picture(
-        far=shapes(leg_items(pose.far, foot_mm, near=False)), bike=shapes(items), near=shapes(near),
-        joints=shapes(joint_items(pose)), held=shapes(outline), bounds=list(everything.bounds()),
-        sketch=drawn.sketch, label=drawn.label,
-    )  # fmt: skip
+        far=shapes(leg_items(pose.far, foot_mm, near=False)),
+        bike=shapes(items),
+        near=shapes(near),
+        joints=shapes(joint_items(pose)),
+        held=shapes(outline),
+        bounds=list(everything.bounds()),
+        sketch=drawn.sketch,
+        label=drawn.label,
+    )
 
 
 @fact(by_value=False)

@@ -130,7 +130,7 @@ def gates(facts: Facts) -> Gates:
         foot_lift_mm=profile.mm("foot_lift") if use == "city" else None,
         system_mass_kg=None if mass is None else mass + house.bike_mass_kg,
         crank_mm=read_value(facts.part(MeasureState), "crank"),
-    )  # fmt: skip
+    )
 
 
 @fact(reading=True)

@@ -23,9 +23,10 @@ def best_for_chosen(facts: Facts) -> tuple[SizeResult, Goal]:
     goal, whole = search_goal(facts), answer_for_chosen(facts)
     if goal is None or whole is None:
         raise InputError(
-            "The goal is not known yet: saddle and hand are still to be measured.", field="measure",
+            "The goal is not known yet: saddle and hand are still to be measured.",
+            field="measure",
             allowed="two statements for the saddle, two for the hand",
-        )  # fmt: skip
+        )
     if not whole.sizes:
         why = whole.unbuilt[0][1] if whole.unbuilt else "There is no stem on the shelf."
         raise InputError(why, field="build.stem", allowed="a stem or cockpit that fits this frame")
@@ -36,7 +37,10 @@ def front_key(it: SizeResult) -> FrontKey:
     """What names one of a size's builds: its bar or cockpit, and whether it is the cleaner of two."""
     if it.cockpit is not None:
         return FrontKey(
-            part=int(it.cockpit.part), length_mm=it.cockpit.length_mm, width_mm=it.cockpit.width_mm, cleaner=it.cleaner
+            part=int(it.cockpit.part),
+            length_mm=it.cockpit.length_mm,
+            width_mm=it.cockpit.width_mm,
+            cleaner=it.cleaner,
         )
     own = it.bar is None or it.bar.key == "own"
     return FrontKey(part=None if own or it.bar is None else int(it.bar.key), cleaner=it.cleaner)
@@ -109,18 +113,25 @@ def _keep_front(facts: Facts, b: BuildState, best: SizeResult) -> None:
 def place_state(place: Place) -> PlaceState:
     """A place as it is kept."""
     return PlaceState(
-        off_x_mm=round(place.off.x_mm, 6), off_y_mm=round(place.off.y_mm, 6),
-        rotation_deg=round(place.rotation_deg, 2), slide_mm=round(place.slide_mm, 2),
-        slope_deg=None if place.slope_deg is None else round(place.slope_deg, 2), says=place.says,
-    )  # fmt: skip
+        off_x_mm=round(place.off.x_mm, 6),
+        off_y_mm=round(place.off.y_mm, 6),
+        rotation_deg=round(place.rotation_deg, 2),
+        slide_mm=round(place.slide_mm, 2),
+        slope_deg=None if place.slope_deg is None else round(place.slope_deg, 2),
+        says=place.says,
+    )
 
 
 def cockpit_stem(it: CockpitOption) -> StemPart:
     """A one-piece cockpit's own stem, so that everything that speaks of a stem can speak of it."""
     return StemPart(
-        name=it.label, rung="dear part", length_mm=it.length_mm, angle_deg=it.angle_deg,
-        clamp_height_mm=max(20.0, it.clamp_height_mm), both_ways=False,
-    )  # fmt: skip
+        name=it.label,
+        rung="dear part",
+        length_mm=it.length_mm,
+        angle_deg=it.angle_deg,
+        clamp_height_mm=max(20.0, it.clamp_height_mm),
+        both_ways=False,
+    )
 
 
 def _keep_seat(facts: Facts, b: BuildState, best: SizeResult) -> None:
@@ -148,9 +159,11 @@ def check_spacers(facts: Facts, height_mm: float, command: Command) -> None:
     can = heights_mm(spacers_of(facts), size.chart.spacer_limit_mm)
     if not any(abs(height_mm - h) < SAME_MM for h in can):
         raise command.refuse(
-            "height_mm", "The drawer cannot make this pile, or the frame does not allow it.",
-            ", ".join(f"{h:g}" for h in can) + " mm", f"{height_mm:g}",
-        )  # fmt: skip
+            "height_mm",
+            "The drawer cannot make this pile, or the frame does not allow it.",
+            ", ".join(f"{h:g}" for h in can) + " mm",
+            f"{height_mm:g}",
+        )
 
 
 def stem_standing(facts: Facts, length_mm: float, angle_deg: float) -> tuple[StemPart, bool]:
@@ -174,9 +187,11 @@ def stem_standing(facts: Facts, length_mm: float, angle_deg: float) -> tuple[Ste
             offers.append((True, stem))
     if not offers:
         raise InputError(
-            "No stem on the shelf stands at this length and angle.", field="build.stem",
-            allowed="a stop that is drawn solid", kept=f"{length_mm:g}, {angle_deg:g}",
-        )  # fmt: skip
+            "No stem on the shelf stands at this length and angle.",
+            field="build.stem",
+            allowed="a stop that is drawn solid",
+            kept=f"{length_mm:g}, {angle_deg:g}",
+        )
     # Stay with the stem in hand when it can do it; else the one that stands so as printed.
     over, stem = min(offers, key=lambda o: (same is None or o[1].name != same.name, o[0]))
     return stem, over
@@ -188,9 +203,11 @@ def _listed_stem(b: BuildState, it: CockpitPart, length_mm: float, angle_deg: fl
     lengths = sorted({x for x, w in it.combinations() if w == width})
     if length_mm not in lengths or angle_deg != it.angle_deg or b.stem is None:
         raise InputError(
-            "The maker lists no such combination.", field="build.stem",
-            allowed=", ".join(f"{x:g}" for x in lengths) + " mm", kept=f"{length_mm:g}, {angle_deg:g}",
-        )  # fmt: skip
+            "The maker lists no such combination.",
+            field="build.stem",
+            allowed=", ".join(f"{x:g}" for x in lengths) + " mm",
+            kept=f"{length_mm:g}, {angle_deg:g}",
+        )
     name = f"{it.name} {length_mm:g}/{width:g}"
     return b.stem.model_copy(update={"length_mm": length_mm, "name": name})
 

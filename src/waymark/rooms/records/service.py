@@ -38,10 +38,17 @@ def export_rider(desk: Desk, session: Session, rider_id: int) -> bytes:
             archive.writestr(info, content)
 
         put("README.txt", README)
-        put("rider.json", _json({
-            "name": rider.name, "profile": profile_of(rider).model_dump(exclude_none=True),
-            "made_at": rider.made_at.isoformat(), "changed_at": rider.changed_at.isoformat(),
-        }))  # fmt: skip
+        put(
+            "rider.json",
+            _json(
+                {
+                    "name": rider.name,
+                    "profile": profile_of(rider).model_dump(exclude_none=True),
+                    "made_at": rider.made_at.isoformat(),
+                    "changed_at": rider.changed_at.isoformat(),
+                }
+            ),
+        )
         put("rider-history.json", _json(rider_changes(session, rider)))
         for fit in fits_of(session, rider.id):
             put(f"fit-{fit.id}.waymark.json", desk.export_fit(fit))

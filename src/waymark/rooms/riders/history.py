@@ -28,7 +28,9 @@ def begin(session: Session, row: RiderRow) -> None:
     LINE.append(session, row.id, row, {}, content_of(row), Asked(row.made_at, said))
 
 
-def append(session: Session, row: RiderRow, before: Content, said: Sequence[Said], asked: Sequence[Any], by: str) -> None:
+def append(
+    session: Session, row: RiderRow, before: Content, said: Sequence[Said], asked: Sequence[Any], by: str
+) -> None:
     """Keep the record as it now stands as a change."""
     row.changed_at = datetime.now(UTC)
     made = Asked(row.changed_at, [kept(s) for s in said], by, asked)
@@ -40,8 +42,10 @@ def demand_head(row: RiderRow, base_revision: int) -> None:
     if base_revision != row.head:
         raise ConflictError(
             "This rider's record was changed in another window since you read it.",
-            field="base_revision", allowed=str(row.head), kept=str(base_revision),
-        )  # fmt: skip
+            field="base_revision",
+            allowed=str(row.head),
+            kept=str(base_revision),
+        )
 
 
 def steps(session: Session, row: RiderRow) -> tuple[list[Said] | None, list[Said] | None]:
@@ -80,8 +84,11 @@ def lines(session: Session, row: RiderRow) -> list[dict[str, Any]]:
     query = select(RiderChangeRow).where(RiderChangeRow.rider_id == row.id).order_by(RiderChangeRow.number)
     return [
         {
-            "number": r.number, "title": "; ".join(text_of(s) for s in said_of(r)), "by": r.by,
-            "made_at": r.made_at.isoformat(), **(LINE.content(session, row.id, r.number) or {}),
+            "number": r.number,
+            "title": "; ".join(text_of(s) for s in said_of(r)),
+            "by": r.by,
+            "made_at": r.made_at.isoformat(),
+            **(LINE.content(session, row.id, r.number) or {}),
         }
         for r in session.scalars(query)
-    ]  # fmt: skip
+    ]

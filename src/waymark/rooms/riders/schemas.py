@@ -18,18 +18,24 @@ from waymark.core.rules.uses import WHOLE
 from waymark.rooms.schema import SaidOut, Strict
 
 MeasureName = Literal[
-    "height", "inseam", "trunk", "arm", "upper_arm", "forearm", "shoulder_width", "hand", "sit_bones", "foot",
-    "foot_lift", "mass",
-]  # fmt: skip
-MobilityName = Literal[
-    "flat_back", "hamstrings", "hip_bend", "hip_turn_in", "ankle_bend", "shoulder_lift", "neck_back"
+    "height",
+    "inseam",
+    "trunk",
+    "arm",
+    "upper_arm",
+    "forearm",
+    "shoulder_width",
+    "hand",
+    "sit_bones",
+    "foot",
+    "foot_lift",
+    "mass",
 ]
+MobilityName = Literal["flat_back", "hamstrings", "hip_bend", "hip_turn_in", "ankle_bend", "shoulder_lift", "neck_back"]
 UseName = Literal[
     "road", "endurance", "gravel", "cyclocross", "cross-country", "trail", "city", "time-trial", "trainer"
 ]
-Ground = Literal[
-    "asphalt", "rough asphalt", "cobbles", "gravel", "forest track", "roots and rocks", "mud", "sand"
-]
+Ground = Literal["asphalt", "rough asphalt", "cobbles", "gravel", "forest track", "roots and rocks", "mud", "sand"]
 Hold = Literal["hoods", "drops", "tops", "grips", "extensions", "changing"]
 OffBike = Literal["never", "seldom", "often"]
 Rung = Literal["free", "small part", "part", "dear part", "frame"]

@@ -50,9 +50,14 @@ def add_rider(session: Session, name: str, profile: Profile) -> RiderRow:
     """Keep a new rider. Raises ``InputError`` where the name is blank."""
     now = datetime.now(UTC)
     row = RiderRow(
-        name=_name(name), profile=profile.model_dump(mode="json", exclude_defaults=True), head=0, shown=0, depth=0,
-        made_at=now, changed_at=now,
-    )  # fmt: skip
+        name=_name(name),
+        profile=profile.model_dump(mode="json", exclude_defaults=True),
+        head=0,
+        shown=0,
+        depth=0,
+        made_at=now,
+        changed_at=now,
+    )
     session.add(row)
     session.flush()
     history.begin(session, row)
@@ -136,9 +141,7 @@ def move_use(session: Session, row: RiderRow, move: UseMove) -> None:
         uses.append(Use(use=move.use, share=new))
         shares = [*old, new]
     elif move.at >= len(uses) - (1 if move.what == "edge" else 0):
-        raise InputError(
-            "There is no such use or edge.", field="at", allowed=f"below {len(uses)}", kept=f"{move.at}"
-        )
+        raise InputError("There is no such use or edge.", field="at", allowed=f"below {len(uses)}", kept=f"{move.at}")
     elif move.what == "remove":
         shares = list(without_use(shares, move.at))
         del uses[move.at]
@@ -160,7 +163,9 @@ def _said(edit: RiderEdit) -> list[Said]:
         said.append(taken if typed else say("{what} taken back", what=label))
     said += [say("{what}", what=Words(MOBILITY[name].label)) for name in edit.mobility or {}]
     if edit.facts is not None:
-        said += [say("{what}", what=Words(f.replace("_", " ").capitalize())) for f in sorted(edit.facts.model_fields_set)]
+        said += [
+            say("{what}", what=Words(f.replace("_", " ").capitalize())) for f in sorted(edit.facts.model_fields_set)
+        ]
     said += [say("What hurts")] if edit.hurts is not None else []
     said += [say("Uses")] if edit.uses is not None else []
     return said or [say("Nothing")]
@@ -200,23 +205,26 @@ def understand(name: MeasureName, given: MeasureEdit) -> Taken:
     sides = SIDES.match(given.typed.strip())
     if sides:
         left, right = (_one(name, words) for words in sides.groups())
-        return Taken(
-            typed=given.typed, value=(left + right) / 2, left=left, right=right, how=given.how, on=given.on
-        )
+        return Taken(typed=given.typed, value=(left + right) / 2, left=left, right=right, how=given.how, on=given.on)
     parts = [p for p in re.split(r"[;&]|\band\b", given.typed) if p.strip()]
     if len(parts) > MOST_READINGS:
         raise InputError("Nine readings are enough.", field=f"measures.{name}", kept=given.typed)
     values = [_one(name, p) for p in parts or [given.typed]]
     return Taken(
-        typed=given.typed, value=sum(values) / len(values), values=values if len(values) > 1 else [],
-        how=given.how, on=given.on,
-    )  # fmt: skip
+        typed=given.typed,
+        value=sum(values) / len(values),
+        values=values if len(values) > 1 else [],
+        how=given.how,
+        on=given.on,
+    )
 
 
 def _short(typed: str, field: str) -> None:
     """What is typed is kept as it is, so it has a bound; raises ``InputError``."""
     if len(typed) > MOST_TYPED:
-        raise InputError("This is too long for a number.", field=field, allowed=f"{MOST_TYPED} letters", kept=typed[:60])
+        raise InputError(
+            "This is too long for a number.", field=field, allowed=f"{MOST_TYPED} letters", kept=typed[:60]
+        )
 
 
 def _one(name: MeasureName, words: str) -> float:
@@ -237,12 +245,18 @@ def rider_seen(session: Session, row: RiderRow, profile: Profile, *, steps: bool
     values: dict[str, float] = {name: t.value for name, t in profile.measures.items()}
     hurting = any(h.severity for h in profile.hurts) or mentions_pain(f"{profile.words} {profile.history}")
     return RiderOut(
-        id=row.id, name=row.name, profile=profile, measures=[_line(profile, n) for n in BODY_BOUNDS],
-        mobility=[_bend_line(profile, n) for n in MOBILITY], checks=cross_checks(values, profile.shoe_size),
+        id=row.id,
+        name=row.name,
+        profile=profile,
+        measures=[_line(profile, n) for n in BODY_BOUNDS],
+        mobility=[_bend_line(profile, n) for n in MOBILITY],
+        checks=cross_checks(values, profile.shoe_size),
         care=PAIN if hurting else None,
-        undo=[said_out(s) for s in back] if back else None, redo=[said_out(s) for s in forth] if forth else None,
-        revision=row.head, changed_at=row.changed_at.isoformat(),
-    )  # fmt: skip
+        undo=[said_out(s) for s in back] if back else None,
+        redo=[said_out(s) for s in forth] if forth else None,
+        revision=row.head,
+        changed_at=row.changed_at.isoformat(),
+    )
 
 
 def _line(profile: Profile, key: str) -> MeasureLine:
@@ -254,15 +268,18 @@ def _line(profile: Profile, key: str) -> MeasureLine:
     if taken and taken.left is not None and taken.right is not None:
         off = taken.left - taken.right
         sides = (
-            f"left {abs(off):.0f} {'longer' if off > 0 else 'shorter'}"
-            if abs(off) > SIDES_DIFFER_MM
-            else "sides alike"
+            f"left {abs(off):.0f} {'longer' if off > 0 else 'shorter'}" if abs(off) > SIDES_DIFFER_MM else "sides alike"
         )
     return MeasureLine(
-        name=name, label=bound.label, how=bound.how, unit="kg" if key == "mass" else "mm",
-        least=usual[0] if usual else None, greatest=usual[1] if usual else None,
-        says=plausibility(key, taken.value, height) if taken and usual and height else None, sides=sides,
-    )  # fmt: skip
+        name=name,
+        label=bound.label,
+        how=bound.how,
+        unit="kg" if key == "mass" else "mm",
+        least=usual[0] if usual else None,
+        greatest=usual[1] if usual else None,
+        says=plausibility(key, taken.value, height) if taken and usual and height else None,
+        sides=sides,
+    )
 
 
 def _bend_line(profile: Profile, key: str) -> BendLine:
@@ -278,10 +295,17 @@ def _bend_line(profile: Profile, key: str) -> BendLine:
         meaning = f"{who}{test.short_means}."
         said.append(meaning[0].upper() + meaning[1:])
     return BendLine(
-        name=name, label=test.label, how=test.how, sided=test.sided, least=test.least_deg,
-        greatest=test.greatest_deg, need=need, left_grade=grades[0], right_grade=grades[1],
+        name=name,
+        label=test.label,
+        how=test.how,
+        sided=test.sided,
+        least=test.least_deg,
+        greatest=test.greatest_deg,
+        need=need,
+        left_grade=grades[0],
+        right_grade=grades[1],
         says=" ".join(s for s in said if s) or None,
-    )  # fmt: skip
+    )
 
 
 def _name(name: str) -> str:

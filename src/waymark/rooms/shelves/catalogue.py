@@ -43,17 +43,31 @@ def frame_option(key: str, size: FrameSize, covers: Sequence[tuple[float, float]
     c = size.chart
     g = c.geometry()
     return FrameOption(
-        key=key, label=size.label, stack_mm=c.stack_mm, reach_mm=c.reach_mm,
-        head_angle_deg=c.head_angle_deg, cover_mm=c.cover_mm, spacer_limit_mm=c.spacer_limit_mm,
-        seat_angle_deg=c.seat_angle_deg, seat_tube_mm=c.seat_tube_mm, post_diameter_mm=c.post_diameter_mm,
-        least_insertion_mm=c.least_insertion_mm, greatest_insertion_mm=c.greatest_insertion_mm,
+        key=key,
+        label=size.label,
+        stack_mm=c.stack_mm,
+        reach_mm=c.reach_mm,
+        head_angle_deg=c.head_angle_deg,
+        cover_mm=c.cover_mm,
+        spacer_limit_mm=c.spacer_limit_mm,
+        seat_angle_deg=c.seat_angle_deg,
+        seat_tube_mm=c.seat_tube_mm,
+        post_diameter_mm=c.post_diameter_mm,
+        least_insertion_mm=c.least_insertion_mm,
+        greatest_insertion_mm=c.greatest_insertion_mm,
         axis_behind_bb_mm=c.axis_behind_bb_mm,
         covers_mm=tuple(sorted({h for b, h in covers if b == c.upper_bearing_mm} - {c.cover_mm})),
-        cockpits=tuple(c.cockpits) or None, standover_mm=c.standover_mm,
-        standover_ahead_mm=c.standover_ahead_mm or 0.0, top_tube_slope_deg=g.top_tube_slope_deg,
-        step_through_mm=c.step_through_mm, mass_limit_kg=c.system_mass_kg, crank_least_mm=c.crank_least_mm,
-        crank_greatest_mm=c.crank_greatest_mm, trail_mm=g.trail_mm, front_centre_mm=g.front_centre_mm,
-    )  # fmt: skip
+        cockpits=tuple(c.cockpits) or None,
+        standover_mm=c.standover_mm,
+        standover_ahead_mm=c.standover_ahead_mm or 0.0,
+        top_tube_slope_deg=g.top_tube_slope_deg,
+        step_through_mm=c.step_through_mm,
+        mass_limit_kg=c.system_mass_kg,
+        crank_least_mm=c.crank_least_mm,
+        crank_greatest_mm=c.crank_greatest_mm,
+        trail_mm=g.trail_mm,
+        front_centre_mm=g.front_centre_mm,
+    )
 
 
 def places_of(part: Part, wanted: Wanted, stands: Place | None = None) -> tuple[Place, ...]:
@@ -62,9 +76,7 @@ def places_of(part: Part, wanted: Wanted, stands: Place | None = None) -> tuple[
         lever = part.lever()
         if wanted.lever is not None:
             it = wanted.lever
-            lever = replace(
-                lever, forward_mm=it.lever_forward_mm, out_mm=it.lever_out_mm, slope_deg=it.lever_slope_deg
-            )
+            lever = replace(lever, forward_mm=it.lever_forward_mm, out_mm=it.lever_out_mm, slope_deg=it.lever_slope_deg)
         return drop_places(part.bar(), lever, wanted.rotation_school, part.drop_end_deg, stands)
     if isinstance(part, FlatBarPart) and wanted.hand == "grip":
         return flat_places(part.bar(), part.hand_inset_mm, stands)
@@ -84,9 +96,14 @@ def bar_option(key: str, part: Part, wanted: Wanted) -> BarOption | None:
         return None
     off_width = abs(width - wanted.width_mm) if width is not None and wanted.width_mm is not None else 0.0
     return BarOption(
-        key, part.name, part.bar_clamp_mm, places, width, FREE if part.owned else PART,
+        key,
+        part.name,
+        part.bar_clamp_mm,
+        places,
+        width,
+        FREE if part.owned else PART,
         round(off_width / WIDTH_STEP_MM) * 10 + (part.price_band or 3),
-    )  # fmt: skip
+    )
 
 
 def cockpit_options(key: str, part: CockpitPart, *, named_only: bool) -> list[CockpitOption]:
@@ -94,12 +111,21 @@ def cockpit_options(key: str, part: CockpitPart, *, named_only: bool) -> list[Co
     places = fixed_drop_places(part.bar(), part.lever())
     return [
         CockpitOption(
-            f"{key} {length:g}/{width:g}", f"{part.name} {length:g}/{width:g}", length, part.angle_deg,
-            part.clamp_height_mm, width, tuple(part.spacers_mm), places, FREE if part.owned else DEAR_PART, named_only,
-            part.name, key,
+            f"{key} {length:g}/{width:g}",
+            f"{part.name} {length:g}/{width:g}",
+            length,
+            part.angle_deg,
+            part.clamp_height_mm,
+            width,
+            tuple(part.spacers_mm),
+            places,
+            FREE if part.owned else DEAR_PART,
+            named_only,
+            part.name,
+            key,
         )
         for length, width in part.combinations()
-    ]  # fmt: skip
+    ]
 
 
 def search_shelf(
@@ -142,9 +168,7 @@ def search_shelf(
         elif it.kind == "cover":
             covers.append((it.bearing_mm, it.height_mm))
         elif it.kind == "post":
-            posts.append(
-                PostOption(key, it.name, it.length_mm, it.setback_mm, it.diameter_mm, it.least_insertion_mm)
-            )
+            posts.append(PostOption(key, it.name, it.length_mm, it.setback_mm, it.diameter_mm, it.least_insertion_mm))
         elif it.kind == "cockpit":
             if wanted is None or wanted.hand == "hood":
                 least = None if wanted is None else wanted.least_width_mm
@@ -155,6 +179,10 @@ def search_shelf(
             if bar is not None and (own is None or own.key != key):
                 bars.append(bar)
     return Shelf(
-        tuple(frame_option(k, s, covers) for k, s in frames), tuple(stems), tuple(sorted(set(spacers))), tuple(posts),
-        tuple(bars), tuple(cockpits),
-    )  # fmt: skip
+        tuple(frame_option(k, s, covers) for k, s in frames),
+        tuple(stems),
+        tuple(sorted(set(spacers))),
+        tuple(posts),
+        tuple(bars),
+        tuple(cockpits),
+    )

@@ -84,9 +84,7 @@ def _part(cells: dict[str, Any]) -> Part:
     return PART.validate_python(cells)
 
 
-def _read(
-    text: str, columns: tuple[str, ...], make: Callable[[dict[str, Any]], T]
-) -> tuple[list[T], list[BadLine]]:
+def _read(text: str, columns: tuple[str, ...], make: Callable[[dict[str, Any]], T]) -> tuple[list[T], list[BadLine]]:
     if text.lstrip("\ufeff \t\r\n")[:1] in ("[", "{"):
         return _read_json(text, columns, make)
     reader = csv.reader(io.StringIO(text.lstrip("\ufeff"), newline=""), strict=True)
@@ -100,17 +98,13 @@ def _read(
         unknown = [n for n in names if n not in columns]
         if unknown or len(set(names)) != len(names):
             what = f"unknown column “{unknown[0]}”" if unknown else "the same column twice"
-            raise InputError(
-                f"Line 1: {what}.", field="line 1", allowed=", ".join(columns), kept=",".join(names)[:200]
-            )
+            raise InputError(f"Line 1: {what}.", field="line 1", allowed=", ".join(columns), kept=",".join(names)[:200])
         for row in reader:
             if not any(c.strip() for c in row):
                 continue
             _take(row, names, reader.line_num, make, taken, refused)
     except csv.Error as wrong:
-        refused.append(
-            BadLine(line=reader.line_num, column="", reason=f"not readable as a table: {wrong}", kept="")
-        )
+        refused.append(BadLine(line=reader.line_num, column="", reason=f"not readable as a table: {wrong}", kept=""))
     return taken, refused
 
 
@@ -137,9 +131,7 @@ def _read_json(
         cells = {k: v for k, v in row.items() if v is not None}
         odd = next((k for k, v in cells.items() if isinstance(v, str) and _like_a_formula(v)), None)
         if odd is not None:
-            refused.append(
-                BadLine(line=at, column=odd, reason="begins like a formula", kept=str(cells[odd])[:80])
-            )
+            refused.append(BadLine(line=at, column=odd, reason="begins like a formula", kept=str(cells[odd])[:80]))
             continue
         _make(cells, at, make, taken, refused)
     return taken, refused
@@ -150,9 +142,13 @@ def _like_a_formula(cell: str) -> bool:
 
 
 def _take(
-    row: list[str], names: list[str], at: int, make: Callable[[dict[str, Any]], T], taken: list[T],
+    row: list[str],
+    names: list[str],
+    at: int,
+    make: Callable[[dict[str, Any]], T],
+    taken: list[T],
     refused: list[BadLine],
-) -> None:  # fmt: skip
+) -> None:
     if len(row) != len(names):
         reason = f"{len(row)} cells where the heading has {len(names)}"
         refused.append(BadLine(line=at, column="", reason=reason, kept=",".join(row)[:200]))

@@ -31,11 +31,7 @@ def part_forms() -> dict[str, list[FormField]]:
     made = {}
     for kind, model in PART_MODELS.items():
         schema = model.model_json_schema()
-        fields = [
-            _field(n, p, n in schema.get("required", ()))
-            for n, p in schema["properties"].items()
-            if n != "kind"
-        ]
+        fields = [_field(n, p, n in schema.get("required", ())) for n, p in schema["properties"].items() if n != "kind"]
         own = [f for f in fields if f.name not in (*_FIRST, "rider_limit_kg")]
         made[kind] = [f for f in fields if f.name == "name"] + own
     return made
@@ -49,8 +45,12 @@ def _field(name: str, spec: dict[str, Any], required: bool) -> FormField:
     stem = name.removesuffix("_mm").removesuffix("_deg").removesuffix("_kg").replace("_", " ")
     usual = spec.get("default")
     return FormField(
-        name=name, label=stem[0].upper() + stem[1:],
+        name=name,
+        label=stem[0].upper() + stem[1:],
         takes={"number": "number", "integer": "number", "boolean": "yes or no", "array": "list"}.get(kind, "words"),
-        unit=unit, required=required, least=bounds.get("minimum"), greatest=bounds.get("maximum"),
+        unit=unit,
+        required=required,
+        least=bounds.get("minimum"),
+        greatest=bounds.get("maximum"),
         usual=usual if isinstance(usual, int | float | str | bool) else None,
-    )  # fmt: skip
+    )

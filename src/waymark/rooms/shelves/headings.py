@@ -71,9 +71,7 @@ WHEELS_MM = {
     "24": 507,
     "20": 406,
 }
-_BY_WORDS = sorted(
-    ((words, name) for name, every in HEADINGS.items() for words in every), key=lambda x: -len(x[0])
-)
+_BY_WORDS = sorted(((words, name) for name, every in HEADINGS.items() for words in every), key=lambda x: -len(x[0]))
 _UNITS: tuple[tuple[str, Unit], ...] = (
     (r"\bmm\b|millimet", "mm"), (r"\bcm\b|centimet", "cm"), (r"\binch(es)?\b|\bin\b\.?|″|\"|”", "in"),
     (r"°|º|\bdeg(rees?)?\b", "deg"),

@@ -269,10 +269,23 @@ class ShoePart(PartBase):
 
 
 Part = Annotated[
-    StemPart | SpacerPart | CoverPart | DropBarPart | FlatBarPart | CockpitPart | AeroBarPart | LeverPart
-    | GripPart | PostPart | SaddlePart | CrankPart | PedalPart | CleatPart | ShoePart,
+    StemPart
+    | SpacerPart
+    | CoverPart
+    | DropBarPart
+    | FlatBarPart
+    | CockpitPart
+    | AeroBarPart
+    | LeverPart
+    | GripPart
+    | PostPart
+    | SaddlePart
+    | CrankPart
+    | PedalPart
+    | CleatPart
+    | ShoePart,
     Field(discriminator="kind"),
-]  # fmt: skip
+]
 PART: TypeAdapter[Part] = TypeAdapter(Part)
 PART_MODELS: dict[str, type[PartBase]] = {
     "stem": StemPart, "spacer": SpacerPart, "cover": CoverPart, "drop_bar": DropBarPart,

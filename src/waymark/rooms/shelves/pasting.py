@@ -112,15 +112,19 @@ def paste(session: Session, page: Paste) -> Pasted:
     """
     if len(page.text) > MOST_LETTERS:
         raise InputError(
-            "That is a book, not a chart.", field="text", allowed=f"at most {MOST_LETTERS:,} letters",
+            "That is a book, not a chart.",
+            field="text",
+            allowed=f"at most {MOST_LETTERS:,} letters",
             kept=page.text[:60],
-        )  # fmt: skip
+        )
     long = next((n for n, line in enumerate(page.text.splitlines(), 1) if len(line) > MOST_IN_A_LINE), None)
     if long is not None:
         raise InputError(
-            f"Line {long} is no line of a chart: it is too long.", field="text",
-            allowed=f"at most {MOST_IN_A_LINE:,} letters in a line", kept=page.text.splitlines()[long - 1][:60],
-        )  # fmt: skip
+            f"Line {long} is no line of a chart: it is too long.",
+            field="text",
+            allowed=f"at most {MOST_IN_A_LINE:,} letters in a line",
+            kept=page.text.splitlines()[long - 1][:60],
+        )
     table = read_table(page.text)
     rows = [_row(i, h, c, page) for i, (h, c) in enumerate(zip(table.headings, table.cells, strict=True))]
     _no_doubles(rows)
@@ -136,9 +140,14 @@ def paste(session: Session, page: Paste) -> Pasted:
             )
         added, replaced = service.put_frames(session, good)
     return Pasted(
-        across=table.across, rows=rows, sizes=sizes, quantities=list(HEADINGS), added=added, replaced=replaced,
+        across=table.across,
+        rows=rows,
+        sizes=sizes,
+        quantities=list(HEADINGS),
+        added=added,
+        replaced=replaced,
         effective_note=_effective_note(rows, page),
-    )  # fmt: skip
+    )
 
 
 def _judged(sizes: list[PastedSize]) -> list[PastedSize]:
@@ -167,9 +176,11 @@ def read_table(text: str) -> _Table:
     grid = _grid(lines)
     if len(grid) < 2 or max(map(len, grid)) < 2:
         raise InputError(
-            "No chart can be seen in this.", field="text",
-            allowed="a heading and a number for each size, such as: Stack (mm), 540, 560, 580", kept=text[:60],
-        )  # fmt: skip
+            "No chart can be seen in this.",
+            field="text",
+            allowed="a heading and a number for each size, such as: Stack (mm), 540, 560, 580",
+            kept=text[:60],
+        )
     width = min(max(map(len, grid)), 120)
     grid = [(row + [""] * width)[:width] for row in grid]
     across = sum(quantity_of(row[0]) is not None for row in grid)
@@ -177,9 +188,11 @@ def read_table(text: str) -> _Table:
     down = sum(quantity_of(c) is not None for c in grid[best])
     if max(across, down) < 2:
         raise InputError(
-            "No chart can be seen in this: no two headings name quantities of a frame.", field="text",
-            allowed="headings such as Stack, Reach, Head angle, Seat tube", kept=" ".join(grid[0])[:60],
-        )  # fmt: skip
+            "No chart can be seen in this: no two headings name quantities of a frame.",
+            field="text",
+            allowed="headings such as Stack, Reach, Head angle, Seat tube",
+            kept=" ".join(grid[0])[:60],
+        )
     if down > across:
         grid = [list(column) for column in zip(*grid[best:], strict=True)]
     return _labelled(grid, across >= down)
@@ -198,9 +211,7 @@ def _labelled(grid: list[list[str]], across: bool) -> _Table:
     used = [i for i in range(len(grid[0]) - 1) if any(row[1 + i].lower() not in _NOTHING for row in body)]
     # A column of units between headings and sizes is no size.
     unit_column = {i for i in used if all(_bare_unit(row[1 + i]) for row in body)}
-    headings = [
-        row[0] + "".join(f" ({row[1 + i]})" for i in sorted(unit_column) if row[1 + i]) for row in body
-    ]
+    headings = [row[0] + "".join(f" ({row[1 + i]})" for i in sorted(unit_column) if row[1 + i]) for row in body]
     used = [i for i in used if i not in unit_column][:MOST_SIZES]
     names = [(labels[i] if i < len(labels) and labels[i] else f"{n + 1}")[:20] for n, i in enumerate(used)]
     return _Table(
@@ -244,8 +255,7 @@ def _grid(lines: list[str]) -> list[list[str]]:
     if sum(len(row) >= 2 for row in spaced) >= max(2, len(lines) // 2):
         # A drawing's letter in a column of its own belongs to the heading behind it.
         return [
-            [" ".join(r[:2]), *r[2:]] if len(r) > 2 and re.fullmatch(r"[A-Za-z]\d?\W?", r[0]) else r
-            for r in spaced
+            [" ".join(r[:2]), *r[2:]] if len(r) > 2 and re.fullmatch(r"[A-Za-z]\d?\W?", r[0]) else r for r in spaced
         ]
     if all(len(row) == 1 and not _numbers_side_by_side(row[0]) for row in spaced):
         return _one_a_line([line.strip() for line in lines])
@@ -308,22 +318,23 @@ def _row(index: int, heading: str, cells: list[str], page: Paste) -> PastedRow:
         stated = None
     unit, values, note = _understood(quantity, cells, stated)
     return PastedRow(
-        heading=heading, quantity=quantity, unit=unit, guessed=stated is None and unit is not None,
-        cells=[c[:40] for c in cells], values=values, note=note,
-    )  # fmt: skip
+        heading=heading,
+        quantity=quantity,
+        unit=unit,
+        guessed=stated is None and unit is not None,
+        cells=[c[:40] for c in cells],
+        values=values,
+        note=note,
+    )
 
 
-def _understood(
-    quantity: str, cells: list[str], stated: Unit | None
-) -> tuple[Unit | None, list[float | None], str]:
+def _understood(quantity: str, cells: list[str], stated: Unit | None) -> tuple[Unit | None, list[float | None], str]:
     """Each cell as mm or degrees, the unit it was read in, and what is worth saying about it."""
     if quantity == "bead_mm":
         return "mm", [_bead(c) for c in cells], ""
     least, most = _bounds(quantity)
     notes = ["begins like a formula, not read"] if any(_formula(c) for c in cells) else []
-    units: tuple[Unit, ...] = (
-        (stated,) if stated else ("deg",) if quantity.endswith("_deg") else ("mm", "cm", "in")
-    )
+    units: tuple[Unit, ...] = (stated,) if stated else ("deg",) if quantity.endswith("_deg") else ("mm", "cm", "in")
     best: tuple[int, Unit, list[float | None]] | None = None
     for unit in units:
         values = [_number(c, _FACTORS[unit], least, most) for c in cells]
@@ -334,8 +345,7 @@ def _understood(
         return None, [None] * len(cells), ""
     _, unit, values = best
     if any(
-        c.strip().lower() not in _NOTHING and v is None and not _formula(c)
-        for c, v in zip(cells, values, strict=True)
+        c.strip().lower() not in _NOTHING and v is None and not _formula(c) for c, v in zip(cells, values, strict=True)
     ):
         notes.append("some cells are no single number")
     outside = [v for v in values if v is not None and not least <= v <= most]
@@ -356,9 +366,7 @@ def _bounds(quantity: str) -> tuple[float, float]:
 
 def _formula(cell: str) -> bool:
     cell = cell.strip()[:MOST_IN_A_CELL]
-    return cell.startswith(FORMULA_STARTS) and not re.fullmatch(
-        r"[-+]?\s*[\d.,\s]*[°º\"″]?\s*(mm|cm|in)?", cell
-    )
+    return cell.startswith(FORMULA_STARTS) and not re.fullmatch(r"[-+]?\s*[\d.,\s]*[°º\"″]?\s*(mm|cm|in)?", cell)
 
 
 def _number(cell: str, factor: float, least: float, most: float) -> float | None:

@@ -109,7 +109,10 @@ class FrameChart(Strict):
         # A cup of 0 is nobody's statement: the audit takes an integrated bearing by itself.
         made = {k: v for k, v in kept.items() if v is not None and not (k == "lower_cup_mm" and v == 0)}
         if self.rear_wheel_radius_mm is not None:
-            made |= {"wheel_radius_mm": self.wheel_radius_mm, "rear_wheel_radius_mm": self.rear_wheel_radius_mm}
+            made |= {
+                "wheel_radius_mm": self.wheel_radius_mm,
+                "rear_wheel_radius_mm": self.rear_wheel_radius_mm,
+            }
         return made
 
     def geometry(self) -> FrameGeometry:
@@ -130,16 +133,26 @@ class FrameChart(Strict):
         if kinds != STRAIGHT:
             lengths = straight(lengths, kinds)
         return FrameGeometry(
-            stack_mm=self.stack_mm, reach_mm=self.reach_mm, head_angle_deg=self.head_angle_deg,
-            seat_angle_deg=self.seat_angle_deg, seat_tube_mm=self.seat_tube_mm,
-            head_tube_mm=self.head_tube_mm, fork_length_mm=lengths["fork_length_mm"],
-            fork_offset_mm=self.fork_offset_mm, bb_drop_mm=self.bb_drop_mm, chainstay_mm=lengths["chainstay_mm"],
-            front_centre_mm=lengths["front_centre_mm"], wheel_radius_mm=self.wheel_radius_mm,
-            rim_radius_mm=self.bead_mm / 2, cover_mm=self.cover_mm, spacer_limit_mm=self.spacer_limit_mm,
-            step_through_mm=self.step_through_mm, axis_behind_bb_mm=self.axis_behind_bb_mm,
+            stack_mm=self.stack_mm,
+            reach_mm=self.reach_mm,
+            head_angle_deg=self.head_angle_deg,
+            seat_angle_deg=self.seat_angle_deg,
+            seat_tube_mm=self.seat_tube_mm,
+            head_tube_mm=self.head_tube_mm,
+            fork_length_mm=lengths["fork_length_mm"],
+            fork_offset_mm=self.fork_offset_mm,
+            bb_drop_mm=self.bb_drop_mm,
+            chainstay_mm=lengths["chainstay_mm"],
+            front_centre_mm=lengths["front_centre_mm"],
+            wheel_radius_mm=self.wheel_radius_mm,
+            rim_radius_mm=self.bead_mm / 2,
+            cover_mm=self.cover_mm,
+            spacer_limit_mm=self.spacer_limit_mm,
+            step_through_mm=self.step_through_mm,
+            axis_behind_bb_mm=self.axis_behind_bb_mm,
             rear_wheel_radius_mm=rear,
             rear_rim_radius_mm=None if rear is None else (self.rear_bead_mm or self.bead_mm) / 2,
-        ).checked()  # fmt: skip
+        ).checked()
 
 
 _REQUIRED = tuple(name for name, field in FrameChart.model_fields.items() if field.is_required())
@@ -190,9 +203,7 @@ def whole_chart(chart: dict[str, Any], kind: str) -> dict[str, Any]:
         return chart
     except WaymarkError as wrong:
         raise ValueError(f"{wrong.field}: {wrong.message}") from wrong
-    rounded = {
-        n: round(made.values[n], 1) for n in (*made.derived, *made.assumed) if n in FrameChart.model_fields
-    }
+    rounded = {n: round(made.values[n], 1) for n in (*made.derived, *made.assumed) if n in FrameChart.model_fields}
     marks = {"derived": [n for n in made.derived if n in rounded], "assumed": list(made.assumed)}
     return {**chart, **rounded, **marks}
 

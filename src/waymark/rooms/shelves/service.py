@@ -31,9 +31,16 @@ _FRAMES, _PARTS = "shelved frames", "shelved parts"
 def _size(row: FrameSizeRow) -> FrameSize:
     f = row.frame
     return FrameSize.model_validate(
-        {**row.facts, "frame": f.name, "kind": f.kind, "material": f.material, "size": row.size,
-         "source": f.source, "chart": row.chart}
-    )  # fmt: skip
+        {
+            **row.facts,
+            "frame": f.name,
+            "kind": f.kind,
+            "material": f.material,
+            "size": row.size,
+            "source": f.source,
+            "chart": row.chart,
+        }
+    )
 
 
 def frame_sizes(session: Session) -> list[tuple[int, FrameSize]]:
@@ -59,9 +66,13 @@ def shelved(size_id: int, size: FrameSize, marks: Sequence[AuditMark]) -> Shelve
     """A size as the shelf shows it, with what follows from its chart and what contradicts it."""
     geometry = size.chart.geometry()
     return ShelvedSize(
-        id=size_id, size=size, ett_mm=geometry.ett_mm, trail_mm=geometry.trail_mm,
-        wheelbase_mm=geometry.wheelbase_mm, audit=list(marks),
-    )  # fmt: skip
+        id=size_id,
+        size=size,
+        ett_mm=geometry.ett_mm,
+        trail_mm=geometry.trail_mm,
+        wheelbase_mm=geometry.wheelbase_mm,
+        audit=list(marks),
+    )
 
 
 def audited(sizes: Sequence[FrameSize]) -> list[list[AuditMark]]:

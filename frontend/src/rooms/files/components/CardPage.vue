@@ -11,7 +11,16 @@ defineProps<{ page: Schemas['Page'] }>()
       <template v-for="(it, i) in page.items" :key="i">
         <path v-if="it.d" :d="it.d" :class="it.s" />
         <circle v-else-if="it.r != null" :cx="it.x!" :cy="it.y!" :r="it.r" :class="it.s" />
-        <text v-else transform="scale(1 -1)" :x="it.x!" :y="-it.y!" :font-size="it.size!" :text-anchor="it.anchor as 'start'" :class="it.s">{{ it.text }}</text>
+        <text
+          v-else
+          transform="scale(1 -1)"
+          :x="it.x!"
+          :y="-it.y!"
+          :font-size="it.size!"
+          :text-anchor="it.anchor as 'start'"
+          :class="it.s">
+          {{ it.text }}
+        </text>
       </template>
     </g>
   </svg>

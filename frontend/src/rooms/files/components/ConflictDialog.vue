@@ -10,7 +10,12 @@ import { useSheet } from '../useSheet'
 
 const store = useSheet()
 const { unit } = useSettings()
-const open = computed({ get: () => store.conflict !== null, set: (v) => { if (!v) void store.settle(false) } })
+const open = computed({
+  get: () => store.conflict !== null,
+  set: (v) => {
+    if (!v) void store.settle(false)
+  },
+})
 // What the other window did since the revision this one stands on.
 const theirs = computed(() => {
   const met = store.conflict
@@ -35,13 +40,26 @@ const titles = computed(() => new Map((store.sheet?.measure?.asked ?? []).map((i
     </div>
     <template #footer>
       <button type="button" class="press" @click="store.settle(false)">Take theirs</button>
-      <button v-if="store.conflict?.mine.length" type="button" class="press solid" @click="store.settle(true)">Put mine on top</button>
+      <button v-if="store.conflict?.mine.length" type="button" class="press solid" @click="store.settle(true)">
+        Put mine on top
+      </button>
     </template>
   </el-dialog>
 </template>
 
 <style scoped>
-.both { display: grid; grid-template-columns: 1fr 1fr; gap: 24px; }
-h3 { padding-bottom: 6px; margin-bottom: 8px; border-bottom: 1px solid var(--ink); font-size: 17px; }
-.press { margin-left: 8px; }
+.both {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 24px;
+}
+h3 {
+  padding-bottom: 6px;
+  margin-bottom: 8px;
+  border-bottom: 1px solid var(--ink);
+  font-size: 17px;
+}
+.press {
+  margin-left: 8px;
+}
 </style>

@@ -9,7 +9,8 @@ defineProps<{ sheet: Sheet }>()
 const open = defineModel<boolean>({ required: true })
 const store = useSheet()
 const { unit } = useSettings()
-const when = (iso: string) => new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+const when = (iso: string) =>
+  new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 </script>
 
 <template>
@@ -18,7 +19,10 @@ const when = (iso: string) => new Date(iso).toLocaleString('en-GB', { day: 'nume
     <ol>
       <li v-for="change in sheet.history" :key="change.number">
         <span class="figure quiet">{{ change.number }}</span>
-        <span>{{ textOf(change.said, unit) }}<small class="quiet">{{ when(change.made_at) }}{{ change.by ? `, ${change.by}` : '' }}</small></span>
+        <span
+          >{{ textOf(change.said, unit)
+          }}<small class="quiet">{{ when(change.made_at) }}{{ change.by ? `, ${change.by}` : '' }}</small></span
+        >
       </li>
     </ol>
     <template #footer>
@@ -29,8 +33,21 @@ const when = (iso: string) => new Date(iso).toLocaleString('en-GB', { day: 'nume
 </template>
 
 <style scoped>
-ol { list-style: none; margin: 12px 0 0; padding: 0; }
-li { display: grid; grid-template-columns: 40px 1fr; padding: 8px 0; border-bottom: 1px solid var(--hair); }
-small { display: block; }
-.press { margin-left: 8px; }
+ol {
+  list-style: none;
+  margin: 12px 0 0;
+  padding: 0;
+}
+li {
+  display: grid;
+  grid-template-columns: 40px 1fr;
+  padding: 8px 0;
+  border-bottom: 1px solid var(--hair);
+}
+small {
+  display: block;
+}
+.press {
+  margin-left: 8px;
+}
 </style>

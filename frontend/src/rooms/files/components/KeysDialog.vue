@@ -18,13 +18,30 @@ const KEYS: [string, string][] = [
 <template>
   <el-dialog v-model="open" title="Keys" width="460">
     <dl>
-      <template v-for="[key, what] in KEYS" :key="key"><dt><kbd>{{ key }}</kbd></dt><dd>{{ what }}</dd></template>
-      <template v-for="it in more" :key="it.key"><dt><kbd>{{ it.key }}</kbd></dt><dd>{{ it.says }}</dd></template>
+      <template v-for="[key, what] in KEYS" :key="key"
+        ><dt>
+          <kbd>{{ key }}</kbd>
+        </dt>
+        <dd>{{ what }}</dd></template
+      >
+      <template v-for="it in more" :key="it.key"
+        ><dt>
+          <kbd>{{ it.key }}</kbd>
+        </dt>
+        <dd>{{ it.says }}</dd></template
+      >
     </dl>
   </el-dialog>
 </template>
 
 <style scoped>
-dl { display: grid; grid-template-columns: 110px 1fr; gap: 10px 16px; margin: 0; }
-dd { margin: 0; }
+dl {
+  display: grid;
+  grid-template-columns: 110px 1fr;
+  gap: 10px 16px;
+  margin: 0;
+}
+dd {
+  margin: 0;
+}
 </style>

@@ -84,24 +84,46 @@ const clip = computed(() => `loupe-${props.row.mark}`)
 <template>
   <figure class="loupe" :class="row.mark">
     <svg
-      :width="2 * R + 4" :height="2 * R + 4" :viewBox="`${-R - 2} ${-R - 2} ${2 * R + 4} ${2 * R + 4}`"
-      :tabindex="draggable ? 0 : undefined" :role="draggable ? 'slider' : 'img'"
+      :width="2 * R + 4"
+      :height="2 * R + 4"
+      :viewBox="`${-R - 2} ${-R - 2} ${2 * R + 4} ${2 * R + 4}`"
+      :tabindex="draggable ? 0 : undefined"
+      :role="draggable ? 'slider' : 'img'"
       :aria-label="draggable ? `${row.label} goal; arrows move it` : `${row.label} magnified`"
       :aria-valuetext="draggable && row.miss ? `${row.miss.show_x} ${row.miss.show_y}` : undefined"
       :aria-valuenow="draggable ? Math.round(centre.y_mm) : undefined"
-      @pointerdown="down" @pointermove="drag" @pointerup="up" @pointercancel="up" @keydown="key"
-    >
+      @pointerdown="down"
+      @pointermove="drag"
+      @pointerup="up"
+      @pointercancel="up"
+      @keydown="key">
       <clipPath :id="clip"><circle :r="R - 1" /></clipPath>
       <circle :r="R" class="glass" />
       <g :clip-path="`url(#${clip})`">
-        <g v-if="picture" class="draw" :class="{ sketch: picture.sketch }" :transform="`translate(${-px(centre.x_mm)} ${px(centre.y_mm)}) scale(${pxPerMm} ${-pxPerMm})`">
+        <g
+          v-if="picture"
+          class="draw"
+          :class="{ sketch: picture.sketch }"
+          :transform="`translate(${-px(centre.x_mm)} ${px(centre.y_mm)}) scale(${pxPerMm} ${-pxPerMm})`">
           <g class="bike"><ShapeList :shapes="picture.bike" /></g>
         </g>
-        <rect class="cell" :x="-px(row.tol_x_mm)" :y="-px(row.tol_y_mm)" :width="2 * px(row.tol_x_mm)" :height="2 * px(row.tol_y_mm)" />
+        <rect
+          class="cell"
+          :x="-px(row.tol_x_mm)"
+          :y="-px(row.tol_y_mm)"
+          :width="2 * px(row.tol_x_mm)"
+          :height="2 * px(row.tol_y_mm)" />
         <path class="cross" :d="`M${-R} 0H${R}M0 ${-R}V${R}${ticks}`" />
       </g>
       <LayerSign v-if="held" layer="plan" hollow :x="place(held).x" :y="place(held).y" :size="12" />
-      <LayerSign v-for="m in marks" :key="m.layer" :layer="m.layer" :x="m.x + (m.layer === 'goal' && pulled ? pulled.x : 0)" :y="m.y + (m.layer === 'goal' && pulled ? pulled.y : 0)" :size="m.layer === 'goal' ? 9.5 : m.layer === 'plan' ? 6.8 : 7" :class="{ beyond: m.out }" />
+      <LayerSign
+        v-for="m in marks"
+        :key="m.layer"
+        :layer="m.layer"
+        :x="m.x + (m.layer === 'goal' && pulled ? pulled.x : 0)"
+        :y="m.y + (m.layer === 'goal' && pulled ? pulled.y : 0)"
+        :size="m.layer === 'goal' ? 9.5 : m.layer === 'plan' ? 6.8 : 7"
+        :class="{ beyond: m.out }" />
       <LayerSign v-if="preview" layer="plan" hollow :x="place(preview).x" :y="place(preview).y" :size="7.5" />
       <circle :r="R" class="rim" />
     </svg>
@@ -117,17 +139,64 @@ const clip = computed(() => `loupe-${props.row.mark}`)
 </template>
 
 <style scoped>
-.loupe { margin: 0; width: 184px; text-align: center; pointer-events: none; }
-svg { pointer-events: auto; border-radius: 50%; }
-svg[tabindex] { cursor: move; touch-action: none; }
-.glass { fill: var(--sheet); }
-.rim { fill: none; stroke: var(--ink); stroke-width: 1.8; }
-.cross { stroke: var(--goal); stroke-width: 0.9; fill: none; opacity: 0.75; }
-.cell { fill: color-mix(in srgb, var(--plan) 13%, transparent); stroke: var(--plan); stroke-width: 1; stroke-dasharray: 4 3; }
-.beyond { opacity: 0.5; }
-.draw { opacity: 0.75; }
-figcaption { display: flex; flex-wrap: wrap; align-items: baseline; justify-content: center; gap: 0 8px; }
-figcaption b { font-size: 17px; font-weight: 620; }
-.miss { font-size: 20px; font-weight: 600; }
-small { flex-basis: 100%; color: var(--quiet); font-size: 12.5px; }
+.loupe {
+  margin: 0;
+  width: 184px;
+  text-align: center;
+  pointer-events: none;
+}
+svg {
+  pointer-events: auto;
+  border-radius: 50%;
+}
+svg[tabindex] {
+  cursor: move;
+  touch-action: none;
+}
+.glass {
+  fill: var(--sheet);
+}
+.rim {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.8;
+}
+.cross {
+  stroke: var(--goal);
+  stroke-width: 0.9;
+  fill: none;
+  opacity: 0.75;
+}
+.cell {
+  fill: color-mix(in srgb, var(--plan) 13%, transparent);
+  stroke: var(--plan);
+  stroke-width: 1;
+  stroke-dasharray: 4 3;
+}
+.beyond {
+  opacity: 0.5;
+}
+.draw {
+  opacity: 0.75;
+}
+figcaption {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  justify-content: center;
+  gap: 0 8px;
+}
+figcaption b {
+  font-size: 17px;
+  font-weight: 620;
+}
+.miss {
+  font-size: 20px;
+  font-weight: 600;
+}
+small {
+  flex-basis: 100%;
+  color: var(--quiet);
+  font-size: 12.5px;
+}
 </style>

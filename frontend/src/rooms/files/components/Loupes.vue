@@ -21,11 +21,19 @@ const store = useSheet()
 const WIDE = 184
 const places = computed<Record<string, { left: number; top: number }>>(() => ({
   saddle: { left: 52, top: 18 },
-  hand: { left: props.width - WIDE - 14, top: props.post === 'frame' ? 274 : props.post === 'goal' ? Math.max(280, props.height - 270) : 18 },
+  hand: {
+    left: props.width - WIDE - 14,
+    top: props.post === 'frame' ? 274 : props.post === 'goal' ? Math.max(280, props.height - 270) : 18,
+  },
   foot: { left: props.width - WIDE - 14, top: props.height - 270 },
 }))
 // On a narrow sheet the foot's loupe would hide the front wheel; its miss stands in the ledger.
-const rows = computed(() => props.sheet.ledger.filter((row) => props.which.includes(row.mark) && (row.mark !== 'foot' || props.width > 760) && (row.cells.goal || row.cells.now)))
+const rows = computed(() =>
+  props.sheet.ledger.filter(
+    (row) =>
+      props.which.includes(row.mark) && (row.mark !== 'foot' || props.width > 760) && (row.cells.goal || row.cells.now),
+  ),
+)
 const target = (row: LedgerRow) => row.cells.goal ?? row.cells.now!
 const leader = (row: LedgerRow) => {
   const p = places.value[row.mark]!
@@ -46,17 +54,35 @@ const move = (row: LedgerRow, dx: number, dy: number) => store.nudge(row.mark as
   <g class="leaders">
     <path v-for="row in rows" :key="row.mark" :d="leader(row)" />
   </g>
-  <foreignObject v-for="row in rows" :key="`l${row.mark}`" :x="places[row.mark]!.left" :y="places[row.mark]!.top" :width="WIDE" height="244" class="holder">
+  <foreignObject
+    v-for="row in rows"
+    :key="`l${row.mark}`"
+    :x="places[row.mark]!.left"
+    :y="places[row.mark]!.top"
+    :width="WIDE"
+    height="244"
+    class="holder">
     <Loupe
-      :row="row" :picture="row.mark === 'foot' ? null : sheet.picture" :shown="store.layers" :px-per-mm="row.mark === 'hand' ? 4 : 8"
-      :says="row.mark === 'hand' ? 'life size' : 'twice life size'" :preview="row.mark === 'hand' ? store.preview : null"
+      :row="row"
+      :picture="row.mark === 'foot' ? null : sheet.picture"
+      :shown="store.layers"
+      :px-per-mm="row.mark === 'hand' ? 4 : 8"
+      :says="row.mark === 'hand' ? 'life size' : 'twice life size'"
+      :preview="row.mark === 'hand' ? store.preview : null"
       :held="row.mark === 'hand' ? sheet.frame?.held_hand : null"
-      :draggable="draggable(row)" @move="(dx, dy) => move(row, dx, dy)"
-    />
+      :draggable="draggable(row)"
+      @move="(dx, dy) => move(row, dx, dy)" />
   </foreignObject>
 </template>
 
 <style scoped>
-.leaders path { stroke: var(--quiet); stroke-width: 0.9; fill: none; }
-.holder { overflow: visible; pointer-events: none; }
+.leaders path {
+  stroke: var(--quiet);
+  stroke-width: 0.9;
+  fill: none;
+}
+.holder {
+  overflow: visible;
+  pointer-events: none;
+}
 </style>

@@ -9,7 +9,13 @@ import Loupe from './Loupe.vue'
 import TrailBar from './TrailBar.vue'
 
 const SHOWN = { now: true, goal: true, plan: true, built: true }
-const cell = (x: number, y: number) => ({ x_mm: x, y_mm: y, show_x: String(x).replace('-', '−'), show_y: String(y), source: ['Kept as measured'] })
+const cell = (x: number, y: number) => ({
+  x_mm: x,
+  y_mm: y,
+  show_x: String(x).replace('-', '−'),
+  show_y: String(y),
+  source: ['Kept as measured'],
+})
 const row = (more: Partial<LedgerRow> = {}): LedgerRow => ({
   mark: 'hand',
   label: 'Hand',
@@ -23,7 +29,10 @@ const row = (more: Partial<LedgerRow> = {}): LedgerRow => ({
 
 describe('the ledger', () => {
   const make = (props = {}) =>
-    mount(Ledger, { props: { rows: [row()], shown: SHOWN, folded: false, last: 'miss', ...props }, global: { stubs: { ElPopover: { template: '<div><slot name="reference" /><slot /></div>' } } } })
+    mount(Ledger, {
+      props: { rows: [row()], shown: SHOWN, folded: false, last: 'miss', ...props },
+      global: { stubs: { ElPopover: { template: '<div><slot name="reference" /><slot /></div>' } } },
+    })
 
   it('shows each layer in its own ink, and nothing where nothing is known', () => {
     const it_ = make()
@@ -41,8 +50,14 @@ describe('the ledger', () => {
   })
 
   it('keeps a far miss inside its glyph', () => {
-    const it_ = make({ rows: [row({ miss: { of: 'plan', dx_mm: 900, dy_mm: -900, show_x: '+900', show_y: '−900', verdict: 'out' } })] })
-    const [x, y] = it_.get('.miss .sign').attributes('transform')!.match(/-?[\d.]+/g)!.map(Number)
+    const it_ = make({
+      rows: [row({ miss: { of: 'plan', dx_mm: 900, dy_mm: -900, show_x: '+900', show_y: '−900', verdict: 'out' } })],
+    })
+    const [x, y] = it_
+      .get('.miss .sign')
+      .attributes('transform')!
+      .match(/-?[\d.]+/g)!
+      .map(Number)
     expect(Math.abs(x!)).toBeLessThanOrEqual(15)
     expect(Math.abs(y!)).toBeLessThanOrEqual(9)
   })
@@ -69,9 +84,14 @@ describe('the ledger', () => {
 })
 
 describe('a loupe', () => {
-  const make = (props = {}) => mount(Loupe, { props: { row: row(), picture: null, shown: SHOWN, pxPerMm: 4, says: 'life size', ...props } })
+  const make = (props = {}) =>
+    mount(Loupe, { props: { row: row(), picture: null, shown: SHOWN, pxPerMm: 4, says: 'life size', ...props } })
   const place = (it_: ReturnType<typeof make>, layer: string) =>
-    it_.get(`.sign.${layer}`).attributes('transform')!.match(/-?[\d.]+/g)!.map(Number)
+    it_
+      .get(`.sign.${layer}`)
+      .attributes('transform')!
+      .match(/-?[\d.]+/g)!
+      .map(Number)
 
   it('is centred on the goal and true to its scale, up being up', () => {
     const it_ = make()
@@ -102,20 +122,37 @@ describe('a loupe', () => {
     await glass.trigger('keydown', { key: 'ArrowUp' })
     await glass.trigger('keydown', { key: 'ArrowLeft', shiftKey: true })
     await glass.trigger('keydown', { key: 'x' })
-    expect(it_.emitted('move')).toEqual([[0, 1], [-5, 0]])
+    expect(it_.emitted('move')).toEqual([
+      [0, 1],
+      [-5, 0],
+    ])
     const still = make()
     await still.get('svg').trigger('keydown', { key: 'ArrowUp' })
     expect(still.emitted('move')).toBeUndefined()
   })
 
   it('hides a layer that is off', () => {
-    expect(make({ shown: { ...SHOWN, plan: false } }).find('.sign.plan').exists()).toBe(false)
+    expect(
+      make({ shown: { ...SHOWN, plan: false } })
+        .find('.sign.plan')
+        .exists(),
+    ).toBe(false)
   })
 })
 
 describe('the trail', () => {
-  const post = (name: Post['name'], state: Post['state'], reason: string | null = null): Post => ({ name, label: name, state, note: 'note', reason })
-  const posts = [post('rider', 'done'), post('frame', 'stale', 'The saddle was lowered 6 mm after this was chosen.'), post('ride', 'empty')]
+  const post = (name: Post['name'], state: Post['state'], reason: string | null = null): Post => ({
+    name,
+    label: name,
+    state,
+    note: 'note',
+    reason,
+  })
+  const posts = [
+    post('rider', 'done'),
+    post('frame', 'stale', 'The saddle was lowered 6 mm after this was chosen.'),
+    post('ride', 'empty'),
+  ]
   const make = () =>
     mount(TrailBar, {
       props: { rider: 'Tamsin Orre', under: '→ Drift M', posts, current: 'rider', fit: 3 },

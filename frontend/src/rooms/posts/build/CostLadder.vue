@@ -7,8 +7,14 @@ import { useSheet } from '@/rooms/files/useSheet'
 /** The best front end at each cost on this size, cheapest first, with the room it leaves. */
 const props = defineProps<{ build: BuildView; sheet: Sheet }>()
 const store = useSheet()
-const take = (front: BuildView['fronts'][number]) => !front.chosen && store.change({ do: 'build.front', front: front.front })
-const buys: Record<string, string> = { free: 'nothing to buy', 'small part': 'a stem', part: 'a bar', 'dear part': 'a one-piece cockpit' }
+const take = (front: BuildView['fronts'][number]) =>
+  !front.chosen && store.change({ do: 'build.front', front: front.front })
+const buys: Record<string, string> = {
+  free: 'nothing to buy',
+  'small part': 'a stem',
+  part: 'a bar',
+  'dear part': 'a one-piece cockpit',
+}
 void props
 </script>
 
@@ -20,7 +26,13 @@ void props
         <button type="button" :aria-pressed="front.chosen" :data-front="front.name" @click="take(front)">
           <span class="buys">{{ buys[front.cost] }}{{ front.cleaner ? ', cleaner front' : '' }}</span>
           <span class="figure">{{ front.show_x }} {{ front.show_y }}</span> <Chip :word="front.verdict" />
-          <span class="what">{{ front.name }}: {{ front.build }}. <span class="quiet">Room {{ front.room.up_mm }} up, {{ front.room.down_mm }} down, {{ front.room.forward_mm }} forward, {{ front.room.back_mm }} back.</span></span>
+          <span class="what"
+            >{{ front.name }}: {{ front.build }}.
+            <span class="quiet"
+              >Room {{ front.room.up_mm }} up, {{ front.room.down_mm }} down, {{ front.room.forward_mm }} forward,
+              {{ front.room.back_mm }} back.</span
+            ></span
+          >
         </button>
       </li>
     </ol>
@@ -28,12 +40,45 @@ void props
 </template>
 
 <style scoped>
-.ladder { padding: 6px 0; border-bottom: 1px solid var(--hair); }
-h3 { font-size: 15px; }
-ol { margin: 0; padding: 0; list-style: none; }
-button { display: grid; grid-template-columns: 1fr auto auto; gap: 2px 10px; align-items: center; width: 100%; padding: 4px 8px; border: 0; border-left: 4px solid transparent; background: none; text-align: left; cursor: pointer; font-size: 14px; }
-.chosen button { background: var(--sheet); border-left-color: var(--plan); }
-.buys { font-weight: 620; }
-.figure { font-weight: 560; color: var(--plan); }
-.what { grid-column: 1 / -1; line-height: 1.35; }
+.ladder {
+  padding: 6px 0;
+  border-bottom: 1px solid var(--hair);
+}
+h3 {
+  font-size: 15px;
+}
+ol {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+button {
+  display: grid;
+  grid-template-columns: 1fr auto auto;
+  gap: 2px 10px;
+  align-items: center;
+  width: 100%;
+  padding: 4px 8px;
+  border: 0;
+  border-left: 4px solid transparent;
+  background: none;
+  text-align: left;
+  cursor: pointer;
+  font-size: 14px;
+}
+.chosen button {
+  background: var(--sheet);
+  border-left-color: var(--plan);
+}
+.buys {
+  font-weight: 620;
+}
+.figure {
+  font-weight: 560;
+  color: var(--plan);
+}
+.what {
+  grid-column: 1 / -1;
+  line-height: 1.35;
+}
 </style>

@@ -24,12 +24,21 @@ const view = computed(() => {
   return { k, left: 134 - near * k, top: 4 + high * k }
 })
 const at = (x: number, y: number) => ({ x: view.value.left + x * view.value.k, y: view.value.top - y * view.value.k })
-const under = computed(() => props.build.pieces.filter((p) => p.kind === 'under').reduce((sum, p) => sum + p.height_mm, 0))
+const under = computed(() =>
+  props.build.pieces.filter((p) => p.kind === 'under').reduce((sum, p) => sum + p.height_mm, 0),
+)
 const names = computed(() => {
   const rows = props.build.pieces.map((p) => ({
     ...p,
     p: at(p.at.x_mm, p.at.y_mm),
-    says: { cover: `cover ${p.height_mm}`, under: `${p.height_mm} below`, stem: 'stem', over: `${p.height_mm} above`, cap: 'cap' }[p.kind] ?? p.kind,
+    says:
+      {
+        cover: `cover ${p.height_mm}`,
+        under: `${p.height_mm} below`,
+        stem: 'stem',
+        over: `${p.height_mm} above`,
+        cap: 'cap',
+      }[p.kind] ?? p.kind,
   }))
   // From the top down, at least a line apart.
   rows.sort((a, b) => a.p.y - b.p.y)
@@ -51,20 +60,32 @@ function click(kind: string, mm: number) {
   if (kind === 'under') emit('spacer', under.value - mm)
   if (kind === 'over') emit('spacer', under.value + mm)
 }
-const hint: Record<string, string> = { under: 'move it above the stem', over: 'move it below the stem', stem: 'turn the stem over' }
+const hint: Record<string, string> = {
+  under: 'move it above the stem',
+  over: 'move it below the stem',
+  stem: 'turn the stem over',
+}
 </script>
 
 <template>
   <svg :viewBox="`0 0 ${W} ${H}`" class="stack" role="group" aria-label="Steerer, from the frame up">
-    <g class="draw" :transform="`translate(${view.left} ${view.top}) scale(${view.k} ${-view.k})`"><ShapeList :shapes="build.picture" /></g>
+    <g class="draw" :transform="`translate(${view.left} ${view.top}) scale(${view.k} ${-view.k})`">
+      <ShapeList :shapes="build.picture" />
+    </g>
     <circle v-if="ghost" :cx="ghost.x" :cy="ghost.y" :r="21 * view.k" class="ghost" />
     <LayerSign layer="goal" :x="goal.x" :y="goal.y" :size="9" />
     <LayerSign layer="plan" :x="plan.x" :y="plan.y" :size="6.4" />
     <LayerSign v-if="ghost" layer="plan" hollow :x="ghost.x" :y="ghost.y" :size="7" />
     <g
-      v-for="(n, i) in names" :key="i" class="piece" :class="[n.kind, { act: hint[n.kind] }]" :tabindex="hint[n.kind] ? 0 : undefined" :role="hint[n.kind] ? 'button' : undefined"
-      :aria-label="hint[n.kind] ? `${n.says}: ${hint[n.kind]}` : n.says" @click="click(n.kind, n.height_mm)" @keydown.enter="click(n.kind, n.height_mm)"
-    >
+      v-for="(n, i) in names"
+      :key="i"
+      class="piece"
+      :class="[n.kind, { act: hint[n.kind] }]"
+      :tabindex="hint[n.kind] ? 0 : undefined"
+      :role="hint[n.kind] ? 'button' : undefined"
+      :aria-label="hint[n.kind] ? `${n.says}: ${hint[n.kind]}` : n.says"
+      @click="click(n.kind, n.height_mm)"
+      @keydown.enter="click(n.kind, n.height_mm)">
       <title>{{ n.says }}{{ hint[n.kind] ? `: ${hint[n.kind]}` : '' }}</title>
       <rect x="30" :y="n.y - 13" width="84" height="17" class="touch" />
       <text x="110" :y="n.y" text-anchor="end">{{ n.says }}</text>
@@ -74,13 +95,42 @@ const hint: Record<string, string> = { under: 'move it above the stem', over: 'm
 </template>
 
 <style scoped>
-.stack { display: block; width: 100%; flex: none; background: var(--sheet); border-bottom: 1px solid var(--hair); }
-text { font: 560 13px var(--words); fill: var(--ink); }
-.piece path { stroke: var(--quiet); fill: none; stroke-width: 0.9; }
-.under text { fill: var(--plan); }
-.act { cursor: pointer; }
-.touch { fill: transparent; }
-.act:hover .touch, .act:focus-visible .touch { fill: var(--pine-tint); }
-.act:focus-visible { outline: none; }
-.ghost { fill: none; stroke: var(--plan); stroke-width: 1.4; stroke-dasharray: 4 3; }
+.stack {
+  display: block;
+  width: 100%;
+  flex: none;
+  background: var(--sheet);
+  border-bottom: 1px solid var(--hair);
+}
+text {
+  font: 560 13px var(--words);
+  fill: var(--ink);
+}
+.piece path {
+  stroke: var(--quiet);
+  fill: none;
+  stroke-width: 0.9;
+}
+.under text {
+  fill: var(--plan);
+}
+.act {
+  cursor: pointer;
+}
+.touch {
+  fill: transparent;
+}
+.act:hover .touch,
+.act:focus-visible .touch {
+  fill: var(--pine-tint);
+}
+.act:focus-visible {
+  outline: none;
+}
+.ghost {
+  fill: none;
+  stroke: var(--plan);
+  stroke-width: 1.4;
+  stroke-dasharray: 4 3;
+}
 </style>

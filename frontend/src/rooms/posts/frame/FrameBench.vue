@@ -46,43 +46,118 @@ function hold(id: number) {
   <FrameLook v-if="open && view" :view="view" :sheet="sheet" class="look" />
   <SearchProgress v-if="view?.searching && !open" :fit="sheet.id" @ready="store.open(sheet.id, 'frame')" />
   <p v-else-if="!offers.length && !open" class="empty">
-    <template v-if="view && view.look.shelved">The goal is not known, or no frame is looked at. <router-link :to="`/fits/${sheet.id}/measure`">Measure the bike</router-link>, or <button type="button" class="plain" @click="open = true">look at more</button>.</template>
+    <template v-if="view && view.look.shelved"
+      >The goal is not known, or no frame is looked at.
+      <router-link :to="`/fits/${sheet.id}/measure`">Measure the bike</router-link>, or
+      <button type="button" class="plain" @click="open = true">look at more</button>.</template
+    >
     <template v-else>The shelf is empty. Fill the <router-link to="/frames">frames shelf</router-link>.</template>
   </p>
   <template v-else-if="view && !open">
     <WindowMap :view="view" :offers="offers" class="map" @pick="pick" @hold="hold" @lit="(id) => (lit = id)" />
     <div class="lit small" aria-live="polite">
-      <template v-if="litOffer"><b>{{ litOffer.frame }} {{ litOffer.size }}</b> {{ litOffer.sentence }}</template>
-      <template v-else>{{ view.look.shown }} of {{ view.look.shelved }} sizes looked at, {{ view.carry }} carry the goal. <button type="button" class="plain" @click="open = true">Choose what is looked at</button></template>
+      <template v-if="litOffer"
+        ><b>{{ litOffer.frame }} {{ litOffer.size }}</b> {{ litOffer.sentence }}</template
+      >
+      <template v-else
+        >{{ view.look.shown }} of {{ view.look.shelved }} sizes looked at, {{ view.carry }} carry the goal.
+        <button type="button" class="plain" @click="open = true">Choose what is looked at</button></template
+      >
     </div>
     <section v-if="view.no_fit && look" class="nofit" role="status">
       <p><b>Look for, or have made:</b></p>
       <p class="wanted figure"><span>stack</span> {{ range(look.stack_least_mm, look.stack_greatest_mm) }}</p>
       <p class="wanted figure"><span>reach</span> {{ range(look.reach_least_mm, look.reach_greatest_mm) }}</p>
       <p class="small">with a usual stem, at a head angle of {{ look.head_angle_deg.toFixed(1) }}°.</p>
-      <p class="made"><a class="press low" :href="`/api/fits/${sheet.id}/frame-drawing.pdf`" download>Drawing for a builder</a> <a class="press low bare" :href="`/api/fits/${sheet.id}/frame-drawing.svg`" target="_blank">look at it</a></p>
+      <p class="made">
+        <a class="press low" :href="`/api/fits/${sheet.id}/frame-drawing.pdf`" download>Drawing for a builder</a>
+        <a class="press low bare" :href="`/api/fits/${sheet.id}/frame-drawing.svg`" target="_blank">look at it</a>
+      </p>
     </section>
     <el-tabs v-model="tab" class="tabs" aria-label="Frames">
-      <el-tab-pane name="frontier" :label="view.no_fit ? 'The nearest' : `${view.frontier.length} that nothing beats`"><FrontierList :view="view" @hold="hold" @lit="(id) => (lit = id)" /></el-tab-pane>
-      <el-tab-pane name="sizes" :label="`All ${offers.length} sizes`" lazy><SizesList :offers="offers" @pick="pick" @hold="hold" /></el-tab-pane>
+      <el-tab-pane name="frontier" :label="view.no_fit ? 'The nearest' : `${view.frontier.length} that nothing beats`"
+        ><FrontierList :view="view" @hold="hold" @lit="(id) => (lit = id)"
+      /></el-tab-pane>
+      <el-tab-pane name="sizes" :label="`All ${offers.length} sizes`" lazy
+        ><SizesList :offers="offers" @pick="pick" @hold="hold"
+      /></el-tab-pane>
       <el-tab-pane v-if="held" name="two" label="A or B" lazy><BetweenSizes :view="view" :sheet="sheet" /></el-tab-pane>
     </el-tabs>
   </template>
 </template>
 
 <style scoped>
-header { display: flex; justify-content: space-between; align-items: baseline; gap: 8px; padding: 10px 24px 4px; }
-h1 { font-size: 22px; }
-.map { padding: 0 24px; }
-.empty { padding: 16px 24px; }
-.lit { min-height: 40px; padding: 2px 24px 4px; line-height: 1.35; overflow: hidden; display: -webkit-box; -webkit-line-clamp: 2; -webkit-box-orient: vertical; }
-.plain { padding: 0; border: 0; border-bottom: 1px solid var(--quiet); background: none; font: inherit; cursor: pointer; }
-.nofit { margin: 4px 24px 6px; padding: 8px 14px; border-left: 4px solid var(--ochre); background: var(--ochre-tint); }
-.wanted { font-size: 21px; font-weight: 600; }
-.wanted span { display: inline-block; width: 68px; font: 420 15px var(--words); }
-.made { display: flex; gap: 8px; padding-top: 6px; }
-.made a { display: inline-grid; align-items: center; text-decoration: none; }
-.tabs { flex: 1; min-height: 0; }
-.tabs :deep(.el-tabs__header) { margin: 0; padding: 0 24px; }
-.tabs :deep(.el-tabs__content), .tabs :deep(.el-tab-pane) { display: flex; flex: 1; flex-direction: column; min-height: 0; }
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 8px;
+  padding: 10px 24px 4px;
+}
+h1 {
+  font-size: 22px;
+}
+.map {
+  padding: 0 24px;
+}
+.empty {
+  padding: 16px 24px;
+}
+.lit {
+  min-height: 40px;
+  padding: 2px 24px 4px;
+  line-height: 1.35;
+  overflow: hidden;
+  display: -webkit-box;
+  -webkit-line-clamp: 2;
+  -webkit-box-orient: vertical;
+}
+.plain {
+  padding: 0;
+  border: 0;
+  border-bottom: 1px solid var(--quiet);
+  background: none;
+  font: inherit;
+  cursor: pointer;
+}
+.nofit {
+  margin: 4px 24px 6px;
+  padding: 8px 14px;
+  border-left: 4px solid var(--ochre);
+  background: var(--ochre-tint);
+}
+.wanted {
+  font-size: 21px;
+  font-weight: 600;
+}
+.wanted span {
+  display: inline-block;
+  width: 68px;
+  font: 420 15px var(--words);
+}
+.made {
+  display: flex;
+  gap: 8px;
+  padding-top: 6px;
+}
+.made a {
+  display: inline-grid;
+  align-items: center;
+  text-decoration: none;
+}
+.tabs {
+  flex: 1;
+  min-height: 0;
+}
+.tabs :deep(.el-tabs__header) {
+  margin: 0;
+  padding: 0 24px;
+}
+.tabs :deep(.el-tabs__content),
+.tabs :deep(.el-tab-pane) {
+  display: flex;
+  flex: 1;
+  flex-direction: column;
+  min-height: 0;
+}
 </style>

@@ -13,7 +13,8 @@ const props = defineProps<{ view: FramesView; sheet: Sheet }>()
 const store = useSheet()
 const look = computed(() => props.sheet.state.frame?.look)
 const set = (at: Schemas['LookAt']) => void store.change({ do: 'frame.look', at })
-const toggled = (list: readonly string[], one: string) => (list.includes(one) ? list.filter((x) => x !== one) : [...list, one])
+const toggled = (list: readonly string[], one: string) =>
+  list.includes(one) ? list.filter((x) => x !== one) : [...list, one]
 const kindName = (kind: string) => DISCIPLINES[kind as keyof typeof DISCIPLINES] ?? kind
 const prices = [1, 2, 3, 4, 5]
 const RULES = [
@@ -34,56 +35,179 @@ const ruled = (name: (typeof RULES)[number]['name']) => String(props.sheet.state
 <template>
   <div class="panel" tabindex="0" role="region" aria-label="What is looked at">
     <fieldset>
-      <legend>Use <button v-if="look?.kinds" type="button" class="plain" @click="set({ near_the_use: true })">near the goal’s use</button></legend>
-      <button v-for="kind in view.look.every_kind" :key="kind" type="button" class="tag" :aria-pressed="view.look.kinds.includes(kind)" @click="set({ kinds: toggled(view.look.kinds, kind) as Kinds })">{{ kindName(kind) }}</button>
+      <legend>
+        Use
+        <button v-if="look?.kinds" type="button" class="plain" @click="set({ near_the_use: true })">
+          near the goal’s use
+        </button>
+      </legend>
+      <button
+        v-for="kind in view.look.every_kind"
+        :key="kind"
+        type="button"
+        class="tag"
+        :aria-pressed="view.look.kinds.includes(kind)"
+        @click="set({ kinds: toggled(view.look.kinds, kind) as Kinds })">
+        {{ kindName(kind) }}
+      </button>
     </fieldset>
     <fieldset>
       <legend>Material</legend>
-      <button v-for="m in view.look.every_material" :key="m" type="button" class="tag" :aria-pressed="look?.materials?.includes(m as 'carbon')" @click="set({ materials: toggled(look?.materials ?? [], m) as Materials })">{{ m }}</button>
+      <button
+        v-for="m in view.look.every_material"
+        :key="m"
+        type="button"
+        class="tag"
+        :aria-pressed="look?.materials?.includes(m as 'carbon')"
+        @click="set({ materials: toggled(look?.materials ?? [], m) as Materials })">
+        {{ m }}
+      </button>
     </fieldset>
     <fieldset>
       <legend>Price up to</legend>
-      <button v-for="p in prices" :key="p" type="button" class="tag figure" :aria-pressed="(look?.price_most ?? 5) === p" :aria-label="`price band ${p}`" @click="set({ price_most: p })">{{ p }}</button>
+      <button
+        v-for="p in prices"
+        :key="p"
+        type="button"
+        class="tag figure"
+        :aria-pressed="(look?.price_most ?? 5) === p"
+        :aria-label="`price band ${p}`"
+        @click="set({ price_most: p })">
+        {{ p }}
+      </button>
     </fieldset>
     <fieldset>
       <legend>Only</legend>
-      <button type="button" class="tag" :aria-pressed="look?.owned_only ?? false" @click="set({ owned_only: !look?.owned_only })">owned already</button>
-      <button type="button" class="tag" :aria-pressed="look?.in_stock_only ?? true" @click="set({ in_stock_only: !(look?.in_stock_only ?? true) })">in stock</button>
-      <button v-for="t in view.look.every_tag" :key="t" type="button" class="tag" :aria-pressed="look?.tags?.includes(t)" @click="set({ tags: toggled(look?.tags ?? [], t) })">{{ t }}</button>
+      <button
+        type="button"
+        class="tag"
+        :aria-pressed="look?.owned_only ?? false"
+        @click="set({ owned_only: !look?.owned_only })">
+        owned already
+      </button>
+      <button
+        type="button"
+        class="tag"
+        :aria-pressed="look?.in_stock_only ?? true"
+        @click="set({ in_stock_only: !(look?.in_stock_only ?? true) })">
+        in stock
+      </button>
+      <button
+        v-for="t in view.look.every_tag"
+        :key="t"
+        type="button"
+        class="tag"
+        :aria-pressed="look?.tags?.includes(t)"
+        @click="set({ tags: toggled(look?.tags ?? [], t) })">
+        {{ t }}
+      </button>
     </fieldset>
     <fieldset>
       <legend>Front end</legend>
-      <button type="button" class="tag" :aria-pressed="look?.bars ?? true" @click="set({ bars: !(look?.bars ?? true) })">other bars and one-piece cockpits too</button>
+      <button
+        type="button"
+        class="tag"
+        :aria-pressed="look?.bars ?? true"
+        @click="set({ bars: !(look?.bars ?? true) })">
+        other bars and one-piece cockpits too
+      </button>
       <p v-if="view.look.note" class="quiet small">{{ view.look.note }}</p>
     </fieldset>
     <fieldset v-for="school in view.schools" :key="school.key" class="school">
       <legend>{{ school.question }}</legend>
       <Choices
-        :label="school.question" :value="school.taken" :options="school.choices.map((c) => ({ value: c.key, label: c.label, title: c.reason }))"
-        @pick="(picked) => store.change({ do: 'frame.school', question: school.key as Question, school: picked })"
-      />
+        :label="school.question"
+        :value="school.taken"
+        :options="school.choices.map((c) => ({ value: c.key, label: c.label, title: c.reason }))"
+        @pick="(picked) => store.change({ do: 'frame.school', question: school.key as Question, school: picked })" />
       <p class="quiet small">{{ school.choices.find((c) => c.key === school.taken)?.reason }}</p>
     </fieldset>
     <fieldset class="school">
       <legend>Rules of the event</legend>
       <div class="rules">
-        <label v-for="rule in RULES" :key="rule.name">{{ rule.label }}<WordField :label="rule.label" :value="ruled(rule.name)" :fault="store.faults.get(faultOf(rule.name))" :placeholder="rule.hint" @keep="(typed) => keepRule(rule.name, typed)" /></label>
+        <label v-for="rule in RULES" :key="rule.name"
+          >{{ rule.label
+          }}<WordField
+            :label="rule.label"
+            :value="ruled(rule.name)"
+            :fault="store.faults.get(faultOf(rule.name))"
+            :placeholder="rule.hint"
+            @keep="(typed) => keepRule(rule.name, typed)"
+        /></label>
       </div>
       <p v-for="say in view.rules" :key="say" class="quiet small">{{ say }}</p>
-      <p v-if="!view.rules.length" class="quiet small">None kept to. What is typed here is what the rulebook said that day.</p>
+      <p v-if="!view.rules.length" class="quiet small">
+        None kept to. What is typed here is what the rulebook said that day.
+      </p>
     </fieldset>
-    <p class="small">{{ view.look.shown }} of {{ view.look.shelved }} sizes looked at, {{ view.carry }} carry the goal.</p>
+    <p class="small">
+      {{ view.look.shown }} of {{ view.look.shelved }} sizes looked at, {{ view.carry }} carry the goal.
+    </p>
   </div>
 </template>
 
 <style scoped>
-.panel { flex: 1; min-height: 0; overflow: auto; padding: 4px 24px 16px; border-top: 1px solid var(--ink); }
-fieldset { margin: 0; padding: 8px 0 6px; border: 0; border-bottom: 1px solid var(--hair); display: flex; flex-wrap: wrap; gap: 6px; }
-fieldset.school { display: block; }
-fieldset.school > div { display: flex; flex-wrap: wrap; gap: 6px; padding-bottom: 3px; }
-legend { width: 100%; padding: 0 0 4px; font-weight: 620; font-size: 15px; }
-.tag { min-height: 28px; padding: 2px 9px; border: 1px solid var(--rule); border-radius: 3px; background: none; font-size: 14px; cursor: pointer; }
-.tag[aria-pressed='true'], .tag[aria-checked='true'] { background: var(--ink); border-color: var(--ink); color: var(--on-ink); }
-.rules label { display: grid; grid-template-columns: 190px 1fr; align-items: center; gap: 8px; width: 100%; font-size: 14px; }
-.plain { margin-left: 8px; padding: 0; border: 0; border-bottom: 1px solid var(--quiet); background: none; font-size: 13px; cursor: pointer; }
+.panel {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+  padding: 4px 24px 16px;
+  border-top: 1px solid var(--ink);
+}
+fieldset {
+  margin: 0;
+  padding: 8px 0 6px;
+  border: 0;
+  border-bottom: 1px solid var(--hair);
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+fieldset.school {
+  display: block;
+}
+fieldset.school > div {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  padding-bottom: 3px;
+}
+legend {
+  width: 100%;
+  padding: 0 0 4px;
+  font-weight: 620;
+  font-size: 15px;
+}
+.tag {
+  min-height: 28px;
+  padding: 2px 9px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: none;
+  font-size: 14px;
+  cursor: pointer;
+}
+.tag[aria-pressed='true'],
+.tag[aria-checked='true'] {
+  background: var(--ink);
+  border-color: var(--ink);
+  color: var(--on-ink);
+}
+.rules label {
+  display: grid;
+  grid-template-columns: 190px 1fr;
+  align-items: center;
+  gap: 8px;
+  width: 100%;
+  font-size: 14px;
+}
+.plain {
+  margin-left: 8px;
+  padding: 0;
+  border: 0;
+  border-bottom: 1px solid var(--quiet);
+  background: none;
+  font-size: 13px;
+  cursor: pointer;
+}
 </style>

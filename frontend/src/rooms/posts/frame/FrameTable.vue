@@ -16,9 +16,13 @@ const second = computed(() => held.value ?? props.sheet.state.measure?.frame)
       <thead>
         <tr>
           <th class="quiet small">mm</th>
-          <th><svg width="18" height="18" viewBox="-9 -9 18 18"><LayerSign layer="plan" :size="6" /></svg> A</th>
+          <th>
+            <svg width="18" height="18" viewBox="-9 -9 18 18"><LayerSign layer="plan" :size="6" /></svg> A
+          </th>
           <th v-if="second">
-            <svg v-if="held" width="18" height="18" viewBox="-9 -9 18 18"><LayerSign layer="plan" hollow :size="6" /></svg>{{ held ? ' B' : 'now' }}
+            <svg v-if="held" width="18" height="18" viewBox="-9 -9 18 18">
+              <LayerSign layer="plan" hollow :size="6" /></svg
+            >{{ held ? ' B' : 'now' }}
           </th>
         </tr>
       </thead>
@@ -34,13 +38,41 @@ const second = computed(() => held.value ?? props.sheet.state.measure?.frame)
 </template>
 
 <style scoped>
-.frame-table { padding: 2px 6px; background: color-mix(in srgb, var(--sheet) 88%, transparent); }
-table { border-collapse: collapse; }
-tr { border-bottom: 1px solid var(--hair); height: 26px; }
-thead tr { border-bottom: 1px solid var(--ink); }
-th { text-align: left; font-weight: 420; font-size: 14px; padding-right: 18px; }
-thead th:not(:first-child), td { text-align: right; padding-right: 0; padding-left: 16px; }
-thead th { font-weight: 640; white-space: nowrap; }
-thead svg { vertical-align: -4px; }
-td { font-size: 16px; font-weight: 560; }
+.frame-table {
+  padding: 2px 6px;
+  background: color-mix(in srgb, var(--sheet) 88%, transparent);
+}
+table {
+  border-collapse: collapse;
+}
+tr {
+  border-bottom: 1px solid var(--hair);
+  height: 26px;
+}
+thead tr {
+  border-bottom: 1px solid var(--ink);
+}
+th {
+  text-align: left;
+  font-weight: 420;
+  font-size: 14px;
+  padding-right: 18px;
+}
+thead th:not(:first-child),
+td {
+  text-align: right;
+  padding-right: 0;
+  padding-left: 16px;
+}
+thead th {
+  font-weight: 640;
+  white-space: nowrap;
+}
+thead svg {
+  vertical-align: -4px;
+}
+td {
+  font-size: 16px;
+  font-weight: 560;
+}
 </style>

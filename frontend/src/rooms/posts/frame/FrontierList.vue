@@ -15,30 +15,95 @@ const pick = (line: Line) => !line.chosen && store.change({ do: 'frame.choose', 
 
 <template>
   <ol class="frontier" tabindex="0" aria-label="Builds that nothing beats">
-    <li v-for="line in view.frontier" :key="`${line.id} ${JSON.stringify(line.front)}`" :class="{ chosen: line.chosen, held: line.held }" :data-line="`${line.frame} ${line.size}`" @mouseenter="emit('lit', line.id)" @mouseleave="emit('lit', null)">
+    <li
+      v-for="line in view.frontier"
+      :key="`${line.id} ${JSON.stringify(line.front)}`"
+      :class="{ chosen: line.chosen, held: line.held }"
+      :data-line="`${line.frame} ${line.size}`"
+      @mouseenter="emit('lit', line.id)"
+      @mouseleave="emit('lit', null)">
       <button type="button" class="pick" :aria-pressed="line.chosen" @click="pick(line)">
-        <svg width="18" height="18" viewBox="-9 -9 18 18" aria-hidden="true"><LayerSign v-if="line.chosen || line.held" layer="plan" :hollow="!line.chosen" :size="7" /><circle v-else r="4" fill="var(--ink)" /></svg>
-        <span class="name">{{ line.frame }} {{ line.size }} <b v-if="line.chosen">A</b><b v-else-if="line.held">B</b></span>
+        <svg width="18" height="18" viewBox="-9 -9 18 18" aria-hidden="true">
+          <LayerSign v-if="line.chosen || line.held" layer="plan" :hollow="!line.chosen" :size="7" />
+          <circle v-else r="4" fill="var(--ink)" />
+        </svg>
+        <span class="name"
+          >{{ line.frame }} {{ line.size }} <b v-if="line.chosen">A</b><b v-else-if="line.held">B</b></span
+        >
         <span class="figure miss">{{ line.show_x }} {{ line.show_y }}</span>
         <Chip :word="line.verdict" />
       </button>
       <p>{{ line.stands }} {{ line.gives_up }}</p>
-      <p class="quiet built">{{ line.decided }} {{ line.build[0]!.toUpperCase() + line.build.slice(1) }}; {{ line.cost }}.
-        <button v-if="!line.chosen" type="button" class="hold" @click="emit('hold', line.id)">{{ line.held ? 'let go' : 'hold beside' }}</button></p>
+      <p class="quiet built">
+        {{ line.decided }} {{ line.build[0]!.toUpperCase() + line.build.slice(1) }}; {{ line.cost }}.
+        <button v-if="!line.chosen" type="button" class="hold" @click="emit('hold', line.id)">
+          {{ line.held ? 'let go' : 'hold beside' }}
+        </button>
+      </p>
     </li>
-    <li v-if="!view.frontier.length && view.no_fit"><p v-for="why in view.no_fit.nearest" :key="why">{{ why }}</p></li>
+    <li v-if="!view.frontier.length && view.no_fit">
+      <p v-for="why in view.no_fit.nearest" :key="why">{{ why }}</p>
+    </li>
   </ol>
 </template>
 
 <style scoped>
-.frontier { flex: 1; min-height: 100px; overflow: auto; margin: 0; padding: 0; list-style: none; }
-li { padding: 7px 24px 8px; border-bottom: 1px solid var(--hair); border-left: 4px solid transparent; }
-li.chosen { background: var(--sheet); border-left-color: var(--plan); }
-.pick { display: grid; grid-template-columns: 24px 1fr auto auto; gap: 8px; align-items: center; width: 100%; padding: 0; border: 0; background: none; text-align: left; cursor: pointer; }
-.name { font-size: 18px; font-weight: 620; }
-.name b { font-weight: 420; color: var(--quiet); }
-.miss { font-size: 18px; font-weight: 560; color: var(--plan); }
-p { padding-left: 32px; font-size: 14.5px; line-height: 1.35; }
-.built { font-size: 13px; }
-.hold { padding: 0 2px; border: 0; border-bottom: 1px solid var(--quiet); background: none; font-size: 13px; cursor: pointer; }
+.frontier {
+  flex: 1;
+  min-height: 100px;
+  overflow: auto;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  padding: 7px 24px 8px;
+  border-bottom: 1px solid var(--hair);
+  border-left: 4px solid transparent;
+}
+li.chosen {
+  background: var(--sheet);
+  border-left-color: var(--plan);
+}
+.pick {
+  display: grid;
+  grid-template-columns: 24px 1fr auto auto;
+  gap: 8px;
+  align-items: center;
+  width: 100%;
+  padding: 0;
+  border: 0;
+  background: none;
+  text-align: left;
+  cursor: pointer;
+}
+.name {
+  font-size: 18px;
+  font-weight: 620;
+}
+.name b {
+  font-weight: 420;
+  color: var(--quiet);
+}
+.miss {
+  font-size: 18px;
+  font-weight: 560;
+  color: var(--plan);
+}
+p {
+  padding-left: 32px;
+  font-size: 14.5px;
+  line-height: 1.35;
+}
+.built {
+  font-size: 13px;
+}
+.hold {
+  padding: 0 2px;
+  border: 0;
+  border-bottom: 1px solid var(--quiet);
+  background: none;
+  font-size: 13px;
+  cursor: pointer;
+}
 </style>

@@ -32,7 +32,9 @@ onBeforeUnmount(() => stop.abort())
 <template>
   <div class="searching" role="status">
     <template v-if="state === 'running'">
-      <p><b>Searching a large shelf</b> <span class="figure">{{ share }} %</span></p>
+      <p>
+        <b>Searching a large shelf</b> <span class="figure">{{ share }} %</span>
+      </p>
       <progress :value="done" :max="of || 1" aria-label="Searched so far" />
       <button type="button" class="press low" @click="stop.abort()">Stop</button>
     </template>
@@ -44,6 +46,15 @@ onBeforeUnmount(() => stop.abort())
 </template>
 
 <style scoped>
-.searching { display: grid; gap: 10px; justify-items: start; padding: 20px 24px; }
-progress { width: 100%; height: 10px; accent-color: var(--plan); }
+.searching {
+  display: grid;
+  gap: 10px;
+  justify-items: start;
+  padding: 20px 24px;
+}
+progress {
+  width: 100%;
+  height: 10px;
+  accent-color: var(--plan);
+}
 </style>

@@ -3,7 +3,6 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 
 import type { BuildView, FramesView, Sheet, SizeOffer } from '@/shared/api/client'
-import Choices from '@/shared/ui/Choices.vue'
 
 import CostLadder from '@/rooms/posts/build/CostLadder.vue'
 import FrameBench from './FrameBench.vue'
@@ -19,27 +18,120 @@ import SizesList from './SizesList.vue'
 
 const room = { up_mm: 20, down_mm: 10, forward_mm: 5, back_mm: 5 }
 const offer = (id: number, verdict: SizeOffer['verdict'], more: Partial<SizeOffer> = {}): SizeOffer => ({
-  id, frame: 'Ostrel Drift', size: `S${id}`, kind: 'gravel', stack_mm: 540 + 10 * id, reach_mm: 380 + 5 * id, verdict, miss_mm: id, show_x: '+1', show_y: '0',
-  build: 'stem 90 −6°, 10 of spacers', sentence: 'On the goal, with 20 to go up and 10 down.', cost: 'free', room, chosen: false, held: false, toe_mm: 20, trail_mm: 65, standover_room_mm: 80, ...more,
+  id,
+  frame: 'Ostrel Drift',
+  size: `S${id}`,
+  kind: 'gravel',
+  stack_mm: 540 + 10 * id,
+  reach_mm: 380 + 5 * id,
+  verdict,
+  miss_mm: id,
+  show_x: '+1',
+  show_y: '0',
+  build: 'stem 90 −6°, 10 of spacers',
+  sentence: 'On the goal, with 20 to go up and 10 down.',
+  cost: 'free',
+  room,
+  chosen: false,
+  held: false,
+  toe_mm: 20,
+  trail_mm: 65,
+  standover_room_mm: 80,
+  ...more,
 })
 const line = (id: number, more: Partial<FramesView['frontier'][number]> = {}): FramesView['frontier'][number] => ({
-  id, front: { cleaner: false }, frame: 'Ostrel Drift', size: `S${id}`, build: 'stem 90 −6°', miss_mm: 1, show_x: '+1', show_y: '0', verdict: 'in', cost: 'a stem to buy', room,
-  stands: 'Nearest of all, with 20 to go up and 10 down.', gives_up: 'Gives up nothing of note.', decided: '', chosen: false, held: false, ...more,
+  id,
+  front: { cleaner: false },
+  frame: 'Ostrel Drift',
+  size: `S${id}`,
+  build: 'stem 90 −6°',
+  miss_mm: 1,
+  show_x: '+1',
+  show_y: '0',
+  verdict: 'in',
+  cost: 'a stem to buy',
+  room,
+  stands: 'Nearest of all, with 20 to go up and 10 down.',
+  gives_up: 'Gives up nothing of note.',
+  decided: '',
+  chosen: false,
+  held: false,
+  ...more,
 })
 const frames = (offers: SizeOffer[], more: Partial<FramesView> = {}): FramesView => ({
-  offers, carry: offers.filter((o) => o.verdict !== 'out').length, window: [{ kind: 'best', corners: [{ x_mm: 380, y_mm: 550 }, { x_mm: 400, y_mm: 550 }, { x_mm: 390, y_mm: 590 }, { x_mm: 370, y_mm: 590 }] }],
-  look_for: { head_angle_deg: 71, stack_least_mm: 550, stack_greatest_mm: 590, reach_least_mm: 370, reach_greatest_mm: 400 }, now: { x_mm: 385, y_mm: 555 },
-  searching: false, frontier: offers.filter((o) => o.verdict === 'in').map((o) => line(o.id)), between: [], no_fit: null, rules: [], held_hand: null,
-  compared: [{ label: 'Stem', a: '90', b: '100', first: true }, { label: 'Likely reached', a: '98 %', b: '91 %', first: false }],
-  schools: [{ key: 'between', question: 'Between two sizes', taken: 'headroom', choices: [{ key: 'headroom', label: 'more headroom', reason: 'People change.' }, { key: 'larger', label: 'the larger', reason: 'Stack is hard to add.' }] }],
-  look: { kinds: ['gravel'], every_kind: ['gravel', 'road'], every_material: ['carbon', 'steel'], every_tag: ['bags'], shown: offers.length, shelved: 250, note: '' }, ...more,
+  offers,
+  carry: offers.filter((o) => o.verdict !== 'out').length,
+  window: [
+    {
+      kind: 'best',
+      corners: [
+        { x_mm: 380, y_mm: 550 },
+        { x_mm: 400, y_mm: 550 },
+        { x_mm: 390, y_mm: 590 },
+        { x_mm: 370, y_mm: 590 },
+      ],
+    },
+  ],
+  look_for: {
+    head_angle_deg: 71,
+    stack_least_mm: 550,
+    stack_greatest_mm: 590,
+    reach_least_mm: 370,
+    reach_greatest_mm: 400,
+  },
+  now: { x_mm: 385, y_mm: 555 },
+  searching: false,
+  frontier: offers.filter((o) => o.verdict === 'in').map((o) => line(o.id)),
+  between: [],
+  no_fit: null,
+  rules: [],
+  held_hand: null,
+  compared: [
+    { label: 'Stem', a: '90', b: '100', first: true },
+    { label: 'Likely reached', a: '98 %', b: '91 %', first: false },
+  ],
+  schools: [
+    {
+      key: 'between',
+      question: 'Between two sizes',
+      taken: 'headroom',
+      choices: [
+        { key: 'headroom', label: 'more headroom', reason: 'People change.' },
+        { key: 'larger', label: 'the larger', reason: 'Stack is hard to add.' },
+      ],
+    },
+  ],
+  look: {
+    kinds: ['gravel'],
+    every_kind: ['gravel', 'road'],
+    every_material: ['carbon', 'steel'],
+    every_tag: ['bags'],
+    shown: offers.length,
+    shelved: 250,
+    note: '',
+  },
+  ...more,
 })
 const sheet = (view: FramesView) =>
-  ({ id: 1, revision: 3, frame: view, state: { goal: { discipline: 'gravel' }, frame: { chosen: { frame: 'Ostrel Drift', size: 'S3' }, held: { frame: 'Ostrel Drift', size: 'S2' }, look: { materials: [], tags: [], price_most: 5 } } }, history: [] }) as unknown as Sheet
+  ({
+    id: 1,
+    revision: 3,
+    frame: view,
+    state: {
+      goal: { discipline: 'gravel' },
+      frame: {
+        chosen: { frame: 'Ostrel Drift', size: 'S3' },
+        held: { frame: 'Ostrel Drift', size: 'S2' },
+        look: { materials: [], tags: [], price_most: 5 },
+      },
+    },
+    history: [],
+  }) as unknown as Sheet
 
 beforeEach(() => setActivePinia(createPinia()))
 const watched = () => vi.spyOn(useSheet(), 'change').mockResolvedValue()
-const bench = (view: FramesView) => mount(FrameBench, { props: { sheet: sheet(view) }, global: { stubs: { RouterLink: true } } })
+const bench = (view: FramesView) =>
+  mount(FrameBench, { props: { sheet: sheet(view) }, global: { stubs: { RouterLink: true } } })
 
 describe('the Frame bench', () => {
   it('begins with what nothing beats, then all sizes, and A or B only while two are held', async () => {
@@ -58,7 +150,9 @@ describe('the Frame bench', () => {
   })
 
   it('says so when none fits, with numbers to look for, the drawing, and what stops the nearest', () => {
-    const it_ = bench(frames([offer(1, 'out')], { no_fit: { nearest: ['Ostrel Drift S1: 30 too low.'], frame_drawing: true } }))
+    const it_ = bench(
+      frames([offer(1, 'out')], { no_fit: { nearest: ['Ostrel Drift S1: 30 too low.'], frame_drawing: true } }),
+    )
     expect(it_.get('h1').text()).toBe('No frame here carries it')
     expect(it_.get('.nofit').text()).toContain('550 to 590')
     expect(it_.get('.nofit a').attributes('href')).toBe('/api/fits/1/frame-drawing.pdf')
@@ -69,19 +163,35 @@ describe('the Frame bench', () => {
     const it_ = bench(frames([offer(1, 'in')]))
     await it_.get('.lit .plain').trigger('click')
     expect(it_.findComponent(FrameLook).exists()).toBe(true)
-    expect(bench(frames([], { look: { kinds: [], every_kind: [], every_material: [], every_tag: [], shown: 0, shelved: 0, note: '' } })).text()).toContain('The shelf is empty')
+    expect(
+      bench(
+        frames([], {
+          look: { kinds: [], every_kind: [], every_material: [], every_tag: [], shown: 0, shelved: 0, note: '' },
+        }),
+      ).text(),
+    ).toContain('The shelf is empty')
   })
 })
 
 describe('the lists', () => {
   it('puts what is chosen and held first', () => {
-    const it_ = mount(SizesList, { props: { offers: [offer(1, 'in'), offer(2, 'edge', { held: true }), offer(3, 'in', { chosen: true })] } })
-    expect(it_.findAll('[data-offer]').map((o) => o.attributes('data-offer'))).toEqual(['Ostrel Drift S3', 'Ostrel Drift S2', 'Ostrel Drift S1'])
+    const it_ = mount(SizesList, {
+      props: { offers: [offer(1, 'in'), offer(2, 'edge', { held: true }), offer(3, 'in', { chosen: true })] },
+    })
+    expect(it_.findAll('[data-offer]').map((o) => o.attributes('data-offer'))).toEqual([
+      'Ostrel Drift S3',
+      'Ostrel Drift S2',
+      'Ostrel Drift S1',
+    ])
   })
 
   it('chooses a size with its bar, once, and holds another beside', async () => {
     const change = watched()
-    const it_ = mount(FrontierList, { props: { view: frames([], { frontier: [line(1, { front: { part: 12, cleaner: true } }), line(2, { chosen: true })] }) } })
+    const it_ = mount(FrontierList, {
+      props: {
+        view: frames([], { frontier: [line(1, { front: { part: 12, cleaner: true } }), line(2, { chosen: true })] }),
+      },
+    })
     for (const pick of it_.findAll('.pick')) await pick.trigger('click')
     await it_.get('.hold').trigger('click')
     expect(change.mock.calls).toEqual([[{ do: 'frame.choose', size: 1, front: { part: 12, cleaner: true } }]])
@@ -100,14 +210,24 @@ describe('what is looked at', () => {
     const change = watched()
     const view = frames([])
     const it_ = mount(FrameLook, { props: { view, sheet: sheet(view) } })
-    const press = async (words: string) => it_.findAll('button').find((b) => b.text() === words)!.trigger('click')
+    const press = async (words: string) =>
+      it_
+        .findAll('button')
+        .find((b) => b.text() === words)!
+        .trigger('click')
     await press('Road')
     await press('steel')
     await press('bags')
     await press('3')
-    it_.findAllComponents(Choices).find((c) => c.props('label') === 'Between two sizes')!.vm.$emit('pick', 'larger')
+    it_
+      .findAllComponents({ name: 'Choices' })
+      .find((c) => c.props('label') === 'Between two sizes')!
+      .vm.$emit('pick', 'larger')
     expect(change.mock.calls.map((c) => c[0])).toEqual([
-      ...[{ kinds: ['gravel', 'road'] }, { materials: ['steel'] }, { tags: ['bags'] }, { price_most: 3 }].map((at) => ({ do: 'frame.look', at })),
+      ...[{ kinds: ['gravel', 'road'] }, { materials: ['steel'] }, { tags: ['bags'] }, { price_most: 3 }].map((at) => ({
+        do: 'frame.look',
+        at,
+      })),
       { do: 'frame.school', question: 'between', school: 'larger' },
     ])
   })
@@ -120,7 +240,10 @@ describe('the window map', () => {
   it('draws every size within its frame and picks by Enter', async () => {
     const it_ = make()
     for (const dot of it_.findAll('.dot')) {
-      const [x, y] = dot.attributes('transform')!.match(/-?[\d.]+/g)!.map(Number)
+      const [x, y] = dot
+        .attributes('transform')!
+        .match(/-?[\d.]+/g)!
+        .map(Number)
       expect(x).toBeGreaterThan(34)
       expect(x).toBeLessThan(366)
       expect(y).toBeGreaterThan(6)
@@ -147,8 +270,23 @@ describe('the window map', () => {
 describe('the cost ladder', () => {
   it('takes the front end of another cost, not the one there is', async () => {
     const change = watched()
-    const front = (part: number | null, chosen: boolean) => ({ front: { part, cleaner: false }, cost: chosen ? 'free' : 'part', name: String(part), build: 'stem 100 −6°', show_x: '0', show_y: '0', verdict: 'in' as const, room, chosen })
-    const it_ = mount(CostLadder, { props: { build: { fronts: [front(null, true), front(7, false)] } as unknown as BuildView, sheet: sheet(frames([])) } })
+    const front = (part: number | null, chosen: boolean) => ({
+      front: { part, cleaner: false },
+      cost: chosen ? 'free' : 'part',
+      name: String(part),
+      build: 'stem 100 −6°',
+      show_x: '0',
+      show_y: '0',
+      verdict: 'in' as const,
+      room,
+      chosen,
+    })
+    const it_ = mount(CostLadder, {
+      props: {
+        build: { fronts: [front(null, true), front(7, false)] } as unknown as BuildView,
+        sheet: sheet(frames([])),
+      },
+    })
     for (const button of it_.findAll('button')) await button.trigger('click')
     expect(change.mock.calls).toEqual([[{ do: 'build.front', front: { part: 7, cleaner: false } }]])
     expect(it_.text()).toContain('Room 20 up, 10 down')
@@ -156,11 +294,21 @@ describe('the cost ladder', () => {
 })
 
 describe('a long search', () => {
-  const stream = (parts: string[]) => new Response(new ReadableStream({ start(c) { for (const p of parts) c.enqueue(new TextEncoder().encode(p)); c.close() } }))
+  const stream = (parts: string[]) =>
+    new Response(
+      new ReadableStream({
+        start(c) {
+          for (const p of parts) c.enqueue(new TextEncoder().encode(p))
+          c.close()
+        },
+      }),
+    )
 
   it('hands on each line once it is whole', async () => {
     const seen: unknown[] = []
-    await readLines(stream(['{"done":1,"of', '":4}\n{"done":4,"of":4}\n{"re', 'ady":true}\n']), (line) => seen.push(line))
+    await readLines(stream(['{"done":1,"of', '":4}\n{"done":4,"of":4}\n{"re', 'ady":true}\n']), (line) =>
+      seen.push(line),
+    )
     expect(seen).toEqual([{ done: 1, of: 4 }, { done: 4, of: 4 }, { ready: true }])
   })
 
@@ -170,7 +318,10 @@ describe('a long search', () => {
     const it_ = mount(SearchProgress, { props: { fit: 3 } })
     await vi.waitFor(() => expect(it_.emitted('ready')).toHaveLength(1))
     expect(it_.text()).toContain('25 %')
-    asked.mockImplementation((_: string, init: RequestInit) => new Promise((_done, fail) => init.signal!.addEventListener('abort', () => fail(new Error('aborted')))))
+    asked.mockImplementation(
+      (_: string, init: RequestInit) =>
+        new Promise((_done, fail) => init.signal!.addEventListener('abort', () => fail(new Error('aborted')))),
+    )
     const second = mount(SearchProgress, { props: { fit: 3 } })
     await second.get('button').trigger('click')
     await vi.waitFor(() => expect(second.text()).toContain('Stopped. Nothing was changed.'))

@@ -37,12 +37,24 @@ const label = (dial: Dial, value: number) => {
 <template>
   <div v-if="dials.length" class="dials">
     <figure v-for="dial in dials" :key="dial.name">
-      <svg width="116" height="74" viewBox="-58 -54 116 74" role="img" :aria-label="`${dial.label} ${showDeg(dial.value_deg)}, ${dial.verdict}`">
+      <svg
+        width="116"
+        height="74"
+        viewBox="-58 -54 116 74"
+        role="img"
+        :aria-label="`${dial.label} ${showDeg(dial.value_deg)}, ${dial.verdict}`">
         <path :d="arc(dial, scale(dial).from, scale(dial).to, R)" class="whole" />
         <path :d="arc(dial, dial.least_deg, scale(dial).top, R - 4)" class="house" />
         <text v-bind="label(dial, dial.least_deg)" text-anchor="middle">{{ dial.least_deg }}</text>
-        <text v-if="dial.greatest_deg != null" v-bind="label(dial, dial.greatest_deg)" text-anchor="middle">{{ dial.greatest_deg }}</text>
-        <circle v-if="dial.now_deg != null" :cx="R * Math.cos(angle(dial, dial.now_deg))" :cy="R * Math.sin(angle(dial, dial.now_deg))" r="4.2" class="now" />
+        <text v-if="dial.greatest_deg != null" v-bind="label(dial, dial.greatest_deg)" text-anchor="middle">
+          {{ dial.greatest_deg }}
+        </text>
+        <circle
+          v-if="dial.now_deg != null"
+          :cx="R * Math.cos(angle(dial, dial.now_deg))"
+          :cy="R * Math.sin(angle(dial, dial.now_deg))"
+          r="4.2"
+          class="now" />
         <path :d="`M${on(angle(dial, dial.value_deg), R + 3)}L${on(angle(dial, dial.value_deg), 14)}`" class="needle" />
         <text y="12" text-anchor="middle" class="value">{{ showDeg(dial.value_deg) }}</text>
       </svg>
@@ -52,13 +64,53 @@ const label = (dial: Dial, value: number) => {
 </template>
 
 <style scoped>
-.dials { position: absolute; top: 18px; right: 8px; display: grid; grid-template-columns: 120px 120px; gap: 4px 8px; padding: 4px; background: color-mix(in srgb, var(--sheet) 88%, transparent); }
-figure { margin: 0; text-align: center; }
-figcaption { display: flex; gap: 6px; align-items: center; justify-content: center; font-size: 13px; font-weight: 620; white-space: nowrap; }
-.whole { fill: none; stroke: var(--rule); }
-.house { fill: none; stroke: var(--pine-tint); stroke-width: 8; }
-.needle { stroke: var(--goal); stroke-width: 3; }
-.now { fill: var(--sheet); stroke: var(--now); stroke-width: 1.8; }
-text { fill: var(--quiet); font: 420 11.5px var(--figures); }
-.value { fill: var(--ink); font: 620 21px var(--words); }
+.dials {
+  position: absolute;
+  top: 18px;
+  right: 8px;
+  display: grid;
+  grid-template-columns: 120px 120px;
+  gap: 4px 8px;
+  padding: 4px;
+  background: color-mix(in srgb, var(--sheet) 88%, transparent);
+}
+figure {
+  margin: 0;
+  text-align: center;
+}
+figcaption {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  justify-content: center;
+  font-size: 13px;
+  font-weight: 620;
+  white-space: nowrap;
+}
+.whole {
+  fill: none;
+  stroke: var(--rule);
+}
+.house {
+  fill: none;
+  stroke: var(--pine-tint);
+  stroke-width: 8;
+}
+.needle {
+  stroke: var(--goal);
+  stroke-width: 3;
+}
+.now {
+  fill: var(--sheet);
+  stroke: var(--now);
+  stroke-width: 1.8;
+}
+text {
+  fill: var(--quiet);
+  font: 420 11.5px var(--figures);
+}
+.value {
+  fill: var(--ink);
+  font: 620 21px var(--words);
+}
 </style>

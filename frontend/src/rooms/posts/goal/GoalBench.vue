@@ -17,7 +17,10 @@ const store = useSheet()
 const { unit } = useSettings()
 const goal = computed(() => props.sheet.state.goal!)
 const known = computed(() => props.sheet.ledger.filter((r) => r.mark !== 'foot' && r.cells.goal))
-const nudged = (mark: string) => (mark === 'saddle' ? [goal.value.saddle_dx_mm ?? 0, goal.value.saddle_dy_mm ?? 0] : [goal.value.hand_dx_mm ?? 0, goal.value.hand_dy_mm ?? 0]) as [number, number]
+const nudged = (mark: string) =>
+  (mark === 'saddle'
+    ? [goal.value.saddle_dx_mm ?? 0, goal.value.saddle_dy_mm ?? 0]
+    : [goal.value.hand_dx_mm ?? 0, goal.value.hand_dy_mm ?? 0]) as [number, number]
 const moved = computed(() => known.value.some((r) => nudged(r.mark).some((v) => v !== 0)))
 const headline = computed(() => {
   if (!known.value.length) return 'Nothing measured yet'
@@ -43,48 +46,117 @@ const back = (row: LedgerRow) => store.change({ do: 'goal.as_measured', mark: ro
 <template>
   <header>
     <h1>{{ headline }}</h1>
-    <p class="quiet">The goal is where the marks must be on the new machine. Saddle before bars: the leg's position comes first.</p>
+    <p class="quiet">
+      The goal is where the marks must be on the new machine. Saddle before bars: the leg's position comes first.
+    </p>
   </header>
   <section>
     <h2>For</h2>
-    <Choices class="uses" label="Use" large :value="goal.discipline as Use" :options="USES" @pick="(use) => store.change({ do: 'goal.discipline', use })" />
+    <Choices
+      class="uses"
+      label="Use"
+      large
+      :value="goal.discipline as Use"
+      :options="USES"
+      @pick="(use) => store.change({ do: 'goal.discipline', use })" />
     <p class="quiet small">Sets the stem lengths and the joint angles counted as usual; it moves no mark.</p>
   </section>
-  <section v-for="row in known" :key="row.mark" class="nudge" tabindex="0" :aria-label="`${row.label} goal: arrows move it 1 mm, with Shift 5`" @keydown="(e) => key(e, row)">
+  <section
+    v-for="row in known"
+    :key="row.mark"
+    class="nudge"
+    tabindex="0"
+    :aria-label="`${row.label} goal: arrows move it 1 mm, with Shift 5`"
+    @keydown="(e) => key(e, row)">
     <div class="line">
       <h2>{{ row.label }}</h2>
-      <span class="figure goal-ink big">{{ show(row.cells.goal!.x_mm, unit) }} {{ show(row.cells.goal!.y_mm, unit) }}</span>
+      <span class="figure goal-ink big"
+        >{{ show(row.cells.goal!.x_mm, unit) }} {{ show(row.cells.goal!.y_mm, unit) }}</span
+      >
     </div>
     <div class="pads">
       <div v-for="axis in AXES" :key="axis.name" class="axis">
         <span>{{ axis.name }}</span>
         <template v-for="step in STEPS" :key="step">
           <b v-if="step === 0" class="figure">{{ showSigned(nudged(row.mark)[axis.index], unit) }}</b>
-          <button v-else type="button" class="press low" :aria-label="`${row.label} ${Math.abs(step)} ${step < 0 ? axis.less : axis.more}`" @click="nudge(row, axis.index === 0 ? step : 0, axis.index === 1 ? step : 0)">{{ showSigned(step, 'mm') }}</button>
+          <button
+            v-else
+            type="button"
+            class="press low"
+            :aria-label="`${row.label} ${Math.abs(step)} ${step < 0 ? axis.less : axis.more}`"
+            @click="nudge(row, axis.index === 0 ? step : 0, axis.index === 1 ? step : 0)">
+            {{ showSigned(step, 'mm') }}
+          </button>
         </template>
       </div>
     </div>
-    <button v-if="nudged(row.mark).some((v) => v !== 0)" type="button" class="press bare low" @click="back(row)">Back to as measured</button>
+    <button v-if="nudged(row.mark).some((v) => v !== 0)" type="button" class="press bare low" @click="back(row)">
+      Back to as measured
+    </button>
     <p v-else class="quiet small same">As measured. Drag it in its loupe, or press an arrow here.</p>
   </section>
   <section v-if="!known.length" class="first">
     <router-link class="press solid" :to="`/fits/${sheet.id}/measure`">Measure the bike</router-link>
   </section>
-  <p class="quiet small care">Angles carry several degrees of uncertainty; the difference from now is what to trust. One change at a time, small, then ride.</p>
+  <p class="quiet small care">
+    Angles carry several degrees of uncertainty; the difference from now is what to trust. One change at a time, small,
+    then ride.
+  </p>
 </template>
 
 <style scoped>
-header { padding: 16px 24px 12px; border-bottom: 1px solid var(--hair); }
-h1 { font-size: 34px; font-weight: 620; }
-h2 { font-size: 19px; }
-section { padding: 12px 24px; border-bottom: 1px solid var(--hair); }
-.uses { margin: 8px 0 6px; }
-.line { display: flex; justify-content: space-between; align-items: baseline; }
-.big { font-size: 30px; font-weight: 560; }
-.axis { display: grid; grid-template-columns: 44px 52px 52px 1fr 52px 52px; gap: 6px; align-items: center; margin: 6px 0; }
-.axis .press { padding: 0; font-family: var(--figures); }
-.axis b { text-align: center; font-size: 20px; }
-.same { height: 32px; padding-top: 6px; }
-.first .press { display: inline-grid; align-items: center; text-decoration: none; }
-.care { padding: 12px 24px; }
+header {
+  padding: 16px 24px 12px;
+  border-bottom: 1px solid var(--hair);
+}
+h1 {
+  font-size: 34px;
+  font-weight: 620;
+}
+h2 {
+  font-size: 19px;
+}
+section {
+  padding: 12px 24px;
+  border-bottom: 1px solid var(--hair);
+}
+.uses {
+  margin: 8px 0 6px;
+}
+.line {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+}
+.big {
+  font-size: 30px;
+  font-weight: 560;
+}
+.axis {
+  display: grid;
+  grid-template-columns: 44px 52px 52px 1fr 52px 52px;
+  gap: 6px;
+  align-items: center;
+  margin: 6px 0;
+}
+.axis .press {
+  padding: 0;
+  font-family: var(--figures);
+}
+.axis b {
+  text-align: center;
+  font-size: 20px;
+}
+.same {
+  height: 32px;
+  padding-top: 6px;
+}
+.first .press {
+  display: inline-grid;
+  align-items: center;
+  text-decoration: none;
+}
+.care {
+  padding: 12px 24px;
+}
 </style>

@@ -16,12 +16,12 @@ const figure = (it: Schemas['Agreement']) => (it.unit === '°' ? `${it.value.toF
 const says = (it: Schemas['Agreement']) => {
   if (it.word === 'unchecked') return 'checked by no other'
   if (it.word === 'left out') return 'left out'
-  const off = `${Math.abs(it.off).toFixed(1)} ${it.unit === '°' ? (it.off < 0 ? 'degrees less' : 'degrees more') : it.off < 0 ? 'mm short' : 'mm long'}`
+  const [less, more] = it.unit === '°' ? ['degrees less', 'degrees more'] : ['mm short', 'mm long']
+  const off = `${Math.abs(it.off).toFixed(1)} ${it.off < 0 ? less : more}`
   return `${it.word}, ${off}${it.least_noticed ? `; a slip of ${Math.round(it.least_noticed)} would show` : ''}`
 }
 function jump(key: string) {
-  const base = key.split('#')[0]!
-  call.jump(call.asked.some((it) => it.key === base) ? base : `${base}.right`)
+  call.jump(call.asked.some((it) => it.key === key) ? key : `${key}.right`)
 }
 </script>
 
@@ -34,12 +34,24 @@ function jump(key: string) {
           <span class="name">{{ it.title }}</span>
           <span class="figure value">{{ figure(it) }}</span>
           <svg width="122" height="25" viewBox="-61 -12.5 122 25" role="img" :aria-label="says(it)">
-            <rect :x="-HALF" y="-13" :width="2 * HALF" height="26" class="band" /><path d="M0 -13V13" class="zero" />
+            <rect :x="-HALF" y="-13" :width="2 * HALF" height="26" class="band" />
+            <path d="M0 -13V13" class="zero" />
             <template v-if="it.standardised !== null && it.standardised !== undefined">
-              <path v-if="it.word === 'suspect'" :d="`M0 -3.5H${Math.sign(it.off) * 50}V-8L${Math.sign(it.off) * 60} 0L${Math.sign(it.off) * 50} 8V3.5H0Z`" class="bar" />
-              <rect v-else :x="Math.min(0, Math.sign(it.off) * Math.abs(bar(it.standardised)))" y="-4" :width="Math.max(1.5, Math.abs(bar(it.standardised)))" height="8" class="bar" />
+              <path
+                v-if="it.word === 'suspect'"
+                :d="`M0 -3.5H${Math.sign(it.off) * 50}V-8L${Math.sign(it.off) * 60} 0L${Math.sign(it.off) * 50} 8V3.5H0Z`"
+                class="bar" />
+              <rect
+                v-else
+                :x="Math.min(0, Math.sign(it.off) * Math.abs(bar(it.standardised)))"
+                y="-4"
+                :width="Math.max(1.5, Math.abs(bar(it.standardised)))"
+                height="8"
+                class="bar" />
             </template>
-            <text v-else x="0" y="4" text-anchor="middle">{{ it.word === 'left out' ? 'left out' : 'not checked' }}</text>
+            <text v-else x="0" y="4" text-anchor="middle">
+              {{ it.word === 'left out' ? 'left out' : 'not checked' }}
+            </text>
           </svg>
         </button>
       </li>
@@ -49,24 +61,92 @@ function jump(key: string) {
 </template>
 
 <style scoped>
-.agreement { padding: 10px 24px 14px; }
-h2 { display: grid; grid-template-columns: 1fr 61px 61px; align-items: baseline; padding-bottom: 5px; border-bottom: 1px solid var(--ink); font-size: 16px; }
-h2 span { font-size: 13px; font-weight: 420; padding-left: 8px; }
-h2 span:first-child { text-align: right; padding-right: 8px; }
-ul { margin: 0; padding: 0; list-style: none; }
-li { border-bottom: 1px solid var(--hair); }
-button { display: grid; grid-template-columns: 1fr auto 122px; align-items: center; gap: 10px; width: 100%; height: 26px; padding: 0; border: 0; background: none; text-align: left; cursor: pointer; }
-button:hover { background: var(--sheet); }
-.name { overflow: hidden; font-size: 14.5px; text-overflow: ellipsis; white-space: nowrap; }
-.value { font-size: 15.5px; font-weight: 500; }
-.band { fill: color-mix(in srgb, var(--now) 20%, transparent); }
-.zero { stroke: var(--now); stroke-width: 1.6; }
-.bar { fill: var(--now); }
-.suspect .name, .suspect .value { font-weight: 640; }
-.suspect .bar { fill: var(--goal); }
-.kept .bar { fill: var(--ochre); }
-.left-out { opacity: 0.55; }
-.left-out .name, .left-out .value { text-decoration: line-through; }
-text { fill: var(--quiet); font: 420 11.5px var(--words); }
-p { padding-top: 8px; }
+.agreement {
+  padding: 10px 24px 14px;
+}
+h2 {
+  display: grid;
+  grid-template-columns: 1fr 61px 61px;
+  align-items: baseline;
+  padding-bottom: 5px;
+  border-bottom: 1px solid var(--ink);
+  font-size: 16px;
+}
+h2 span {
+  font-size: 13px;
+  font-weight: 420;
+  padding-left: 8px;
+}
+h2 span:first-child {
+  text-align: right;
+  padding-right: 8px;
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  border-bottom: 1px solid var(--hair);
+}
+button {
+  display: grid;
+  grid-template-columns: 1fr auto 122px;
+  align-items: center;
+  gap: 10px;
+  width: 100%;
+  height: 26px;
+  padding: 0;
+  border: 0;
+  background: none;
+  text-align: left;
+  cursor: pointer;
+}
+button:hover {
+  background: var(--sheet);
+}
+.name {
+  overflow: hidden;
+  font-size: 14.5px;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.value {
+  font-size: 15.5px;
+  font-weight: 500;
+}
+.band {
+  fill: color-mix(in srgb, var(--now) 20%, transparent);
+}
+.zero {
+  stroke: var(--now);
+  stroke-width: 1.6;
+}
+.bar {
+  fill: var(--now);
+}
+.suspect .name,
+.suspect .value {
+  font-weight: 640;
+}
+.suspect .bar {
+  fill: var(--goal);
+}
+.kept .bar {
+  fill: var(--ochre);
+}
+.left-out {
+  opacity: 0.55;
+}
+.left-out .name,
+.left-out .value {
+  text-decoration: line-through;
+}
+text {
+  fill: var(--quiet);
+  font: 420 11.5px var(--words);
+}
+p {
+  padding-top: 8px;
+}
 </style>

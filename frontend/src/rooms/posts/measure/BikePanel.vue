@@ -25,53 +25,129 @@ const frameId = computed(() => {
   const f = measure.value.frame
   return frames.value.find((s) => f && s.size.frame === f.frame && s.size.size === f.size)?.id ?? null
 })
-const partId = (name: 'bar' | 'saddle') => parts.value.find((p) => p.part.name === measure.value[name]?.name && (name === 'saddle') === (p.part.kind === 'saddle'))?.id ?? null
+const partId = (name: 'bar' | 'saddle') =>
+  parts.value.find(
+    (p) => p.part.name === measure.value[name]?.name && (name === 'saddle') === (p.part.kind === 'saddle'),
+  )?.id ?? null
 const KINDS = [
   { value: 'drop', label: 'Drop' },
   { value: 'flat', label: 'Flat or riser' },
   { value: 'aero', label: 'Aero' },
 ] as const
-const WAYS = { saddle_height: 'Saddle height', setback: 'Setback', hand_reach: 'Bar, how far', hand_height: 'Bar, how high' } as const
+const WAYS = {
+  saddle_height: 'Saddle height',
+  setback: 'Setback',
+  hand_reach: 'Bar, how far',
+  hand_height: 'Bar, how high',
+} as const
 const ASSUMED: Record<string, string> = {
-  crank: 'crank', seat_angle: 'seat-tube angle', nose_to_s: 'nose ahead of the mark', bb_height: 'BB above the floor',
-  hand_ahead: 'hand ahead of the clamp', hand_above: 'hand above the clamp', foot_stack: 'axle to sole',
+  crank: 'crank',
+  seat_angle: 'seat-tube angle',
+  nose_to_s: 'nose ahead of the mark',
+  bb_height: 'BB above the floor',
+  hand_ahead: 'hand ahead of the clamp',
+  hand_above: 'hand above the clamp',
+  foot_stack: 'axle to sole',
 }
-const value = (w: Schemas['StatedAs']) => (w.value == null ? '·' : w.unit === '°' ? `${w.value.toFixed(1)}°` : show(w.value, unit.value))
+const value = (w: Schemas['StatedAs']) =>
+  w.value == null ? '·' : w.unit === '°' ? `${w.value.toFixed(1)}°` : show(w.value, unit.value)
 </script>
 
 <template>
   <section class="bike">
-    <Choices label="Bar kind" large :value="sheet.measure!.bar_kind" :options="KINDS" @pick="(kind) => store.change({ do: 'measure.bar_kind', kind })" />
-    <label>Frame on the shelf
-      <el-select :model-value="frameId" clearable filterable placeholder="not on the shelf: drawn from what is read" :empty-values="[null, undefined]" aria-label="Frame as it stands" @update:model-value="(v: number | undefined) => store.change({ do: 'measure.frame', size: v ?? null })">
+    <Choices
+      label="Bar kind"
+      large
+      :value="sheet.measure!.bar_kind"
+      :options="KINDS"
+      @pick="(kind) => store.change({ do: 'measure.bar_kind', kind })" />
+    <label
+      >Frame on the shelf
+      <el-select
+        :model-value="frameId"
+        clearable
+        filterable
+        placeholder="not on the shelf: drawn from what is read"
+        :empty-values="[null, undefined]"
+        aria-label="Frame as it stands"
+        @update:model-value="(v: number | undefined) => store.change({ do: 'measure.frame', size: v ?? null })">
         <el-option v-for="s in frames" :key="s.id" :value="s.id" :label="`${s.size.frame} ${s.size.size}`" />
       </el-select>
     </label>
-    <label>Bar
-      <el-select :model-value="partId('bar')" clearable filterable placeholder="not known" aria-label="Bar" @update:model-value="(v: number | undefined) => store.change({ do: 'measure.part', what: 'bar', part: v ?? null })">
+    <label
+      >Bar
+      <el-select
+        :model-value="partId('bar')"
+        clearable
+        filterable
+        placeholder="not known"
+        aria-label="Bar"
+        @update:model-value="
+          (v: number | undefined) => store.change({ do: 'measure.part', what: 'bar', part: v ?? null })
+        ">
         <el-option v-for="p in bars" :key="p.id" :value="p.id" :label="p.part.name" />
       </el-select>
     </label>
-    <label>Saddle, goes over to the new bike
-      <el-select :model-value="partId('saddle')" clearable filterable placeholder="not known" aria-label="Saddle" @update:model-value="(v: number | undefined) => store.change({ do: 'measure.part', what: 'saddle', part: v ?? null })">
+    <label
+      >Saddle, goes over to the new bike
+      <el-select
+        :model-value="partId('saddle')"
+        clearable
+        filterable
+        placeholder="not known"
+        aria-label="Saddle"
+        @update:model-value="
+          (v: number | undefined) => store.change({ do: 'measure.part', what: 'saddle', part: v ?? null })
+        ">
         <el-option v-for="p in saddles" :key="p.id" :value="p.id" :label="p.part.name" />
       </el-select>
     </label>
-    <p v-if="sheet.measure!.assumed.length" class="small ochre-ink">Assumed until it is read: {{ sheet.measure!.assumed.map((a) => ASSUMED[a]).join(', ') }}.</p>
+    <p v-if="sheet.measure!.assumed.length" class="small ochre-ink">
+      Assumed until it is read: {{ sheet.measure!.assumed.map((a) => ASSUMED[a]).join(', ') }}.
+    </p>
     <h2>The same position, stated</h2>
     <dl v-for="(label, name) in WAYS" :key="name" :aria-label="`${label} in every way`">
       <dt>{{ label }}</dt>
-      <dd v-for="w in sheet.measure!.ways[name]" :key="w.way"><span>{{ w.label }}</span><b class="figure">{{ value(w) }}</b></dd>
+      <dd v-for="w in sheet.measure!.ways[name]" :key="w.way">
+        <span>{{ w.label }}</span><b class="figure">{{ value(w) }}</b>
+      </dd>
     </dl>
   </section>
 </template>
 
 <style scoped>
-.bike { display: grid; gap: 10px; align-content: start; padding: 14px 24px; }
-label { display: grid; gap: 4px; font-weight: 560; }
-h2 { padding-top: 6px; font-size: 16px; }
-dl { margin: 0; border-top: 1px solid var(--hair); }
-dt { padding-top: 5px; font-weight: 560; }
-dd { display: flex; justify-content: space-between; margin: 0; font-size: 14px; color: var(--quiet); }
-dd b { color: var(--ink); font-weight: 500; }
+.bike {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+  padding: 14px 24px;
+}
+label {
+  display: grid;
+  gap: 4px;
+  font-weight: 560;
+}
+h2 {
+  padding-top: 6px;
+  font-size: 16px;
+}
+dl {
+  margin: 0;
+  border-top: 1px solid var(--hair);
+}
+dt {
+  padding-top: 5px;
+  font-weight: 560;
+}
+dd {
+  display: flex;
+  justify-content: space-between;
+  margin: 0;
+  font-size: 14px;
+  color: var(--quiet);
+}
+dd b {
+  color: var(--ink);
+  font-weight: 500;
+}
 </style>

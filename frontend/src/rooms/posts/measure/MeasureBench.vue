@@ -21,24 +21,49 @@ onMounted(() => {
   call.begin(props.sheet.id)
   void call.findInstruments()
 })
-watch(() => props.sheet.id, (id) => call.begin(id))
+watch(
+  () => props.sheet.id,
+  (id) => call.begin(id),
+)
 </script>
 
 <template>
   <nav class="groups" aria-label="Order of work">
-    <button v-for="g in call.progress" :key="g.name" type="button" :aria-current="g.name === call.prompt?.group ? 'step' : undefined" @click="call.jump(g.first)">
-      <svg v-if="g.done === g.all" width="13" height="12" viewBox="0 0 13 12" aria-hidden="true"><path d="M1.5 6.5l3.5 4L11.5 1.5" /></svg>{{ g.name }}<small v-if="g.done < g.all && g.name === call.prompt?.group">{{ g.done }}/{{ g.all }}</small>
+    <button
+      v-for="g in call.progress"
+      :key="g.name"
+      type="button"
+      :aria-current="g.name === call.prompt?.group ? 'step' : undefined"
+      @click="call.jump(g.first)">
+      <svg v-if="g.done === g.all" width="13" height="12" viewBox="0 0 13 12" aria-hidden="true">
+        <path d="M1.5 6.5l3.5 4L11.5 1.5" /></svg
+      >{{ g.name }}<small v-if="g.done < g.all && g.name === call.prompt?.group">{{ g.done }}/{{ g.all }}</small>
     </button>
   </nav>
   <div class="scroll" tabindex="0" aria-label="Measuring">
     <CallOutEntry @all="all = true" />
     <Findings :findings="sheet.measure!.findings" />
-    <p v-if="sheet.measure!.next && !sheet.measure!.findings.length" class="next"><span class="quiet">Next best</span> <button type="button" class="link" @click="call.jump(sheet.measure!.next!.key)">{{ sheet.measure!.next!.title }}</button> <span class="quiet small">{{ sheet.measure!.next!.says }}</span></p>
-    <p v-else-if="sheet.measure!.next" class="next"><span class="quiet small">{{ sheet.measure!.next!.title }}: {{ sheet.measure!.next!.says }}</span> <button type="button" class="link" @click="call.jump(sheet.measure!.next!.key)">Read it</button></p>
+    <p v-if="sheet.measure!.next && !sheet.measure!.findings.length" class="next">
+      <span class="quiet">Next best</span>
+      <button type="button" class="link" @click="call.jump(sheet.measure!.next!.key)">
+        {{ sheet.measure!.next!.title }}
+      </button>
+      <span class="quiet small">{{ sheet.measure!.next!.says }}</span>
+    </p>
+    <p v-else-if="sheet.measure!.next" class="next">
+      <span class="quiet small">{{ sheet.measure!.next!.title }}: {{ sheet.measure!.next!.says }}</span>
+      <button type="button" class="link" @click="call.jump(sheet.measure!.next!.key)">Read it</button>
+    </p>
     <el-tabs v-model="panel" class="panels">
-      <el-tab-pane name="agreement" label="Agreement"><LevelPanel :level="sheet.measure!.level" /><AgreementList :lines="sheet.measure!.agreement" :checked="sheet.measure!.checked" /></el-tab-pane>
+      <el-tab-pane name="agreement" label="Agreement"
+        ><LevelPanel :level="sheet.measure!.level" /><AgreementList
+          :lines="sheet.measure!.agreement"
+          :checked="sheet.measure!.checked"
+      /></el-tab-pane>
       <el-tab-pane name="bike" label="The bike" lazy><BikePanel :sheet="sheet" /></el-tab-pane>
-      <el-tab-pane name="setups" label="Set-ups" lazy><SetupsPanel :setups="sheet.measure!.setups" :decided="sheet.measure!.decided" /></el-tab-pane>
+      <el-tab-pane name="setups" label="Set-ups" lazy
+        ><SetupsPanel :setups="sheet.measure!.setups" :decided="sheet.measure!.decided"
+      /></el-tab-pane>
       <el-tab-pane name="photos" label="Photos" lazy><PhotosPanel :fit="sheet.id" /></el-tab-pane>
     </el-tabs>
   </div>
@@ -46,15 +71,75 @@ watch(() => props.sheet.id, (id) => call.begin(id))
 </template>
 
 <style scoped>
-.groups { display: flex; flex: none; gap: 13px; padding: 0 24px; border-bottom: 1px solid var(--rule); overflow: hidden; }
-.groups button { height: 44px; padding: 2px 0 0; border: 0; border-bottom: 3px solid transparent; background: none; color: var(--quiet); font-size: 15px; white-space: nowrap; cursor: pointer; }
-.groups button[aria-current] { border-color: var(--ink); color: var(--ink); font-weight: 640; }
-.groups path { fill: none; stroke: var(--ink); stroke-width: 2; }
-.groups svg { margin-right: 4px; }
-.groups small { margin-left: 5px; font-family: var(--figures); font-size: 13px; }
-.scroll { min-width: 0; min-height: 0; overflow: hidden auto; }
-.next { padding: 9px 24px; border-bottom: 1px solid var(--hair); line-height: 1.35; }
-.link { padding: 0; border: 0; border-bottom: 1px solid var(--ink); background: none; font-weight: 620; cursor: pointer; }
-@media (max-width: 1180px) { .groups { gap: 9px; padding: 0 16px; } .groups button { font-size: 13.5px; } .groups svg { margin-right: 2px; } }
-.panels :deep(.el-tabs__header) { margin: 0; padding: 4px 24px 0; }
+.groups {
+  display: flex;
+  flex: none;
+  gap: 13px;
+  padding: 0 24px;
+  border-bottom: 1px solid var(--rule);
+  overflow: hidden;
+}
+.groups button {
+  height: 44px;
+  padding: 2px 0 0;
+  border: 0;
+  border-bottom: 3px solid transparent;
+  background: none;
+  color: var(--quiet);
+  font-size: 15px;
+  white-space: nowrap;
+  cursor: pointer;
+}
+.groups button[aria-current] {
+  border-color: var(--ink);
+  color: var(--ink);
+  font-weight: 640;
+}
+.groups path {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.groups svg {
+  margin-right: 4px;
+}
+.groups small {
+  margin-left: 5px;
+  font-family: var(--figures);
+  font-size: 13px;
+}
+.scroll {
+  min-width: 0;
+  min-height: 0;
+  overflow: hidden auto;
+}
+.next {
+  padding: 9px 24px;
+  border-bottom: 1px solid var(--hair);
+  line-height: 1.35;
+}
+.link {
+  padding: 0;
+  border: 0;
+  border-bottom: 1px solid var(--ink);
+  background: none;
+  font-weight: 620;
+  cursor: pointer;
+}
+@media (max-width: 1180px) {
+  .groups {
+    gap: 9px;
+    padding: 0 16px;
+  }
+  .groups button {
+    font-size: 13.5px;
+  }
+  .groups svg {
+    margin-right: 2px;
+  }
+}
+.panels :deep(.el-tabs__header) {
+  margin: 0;
+  padding: 4px 24px 0;
+}
 </style>

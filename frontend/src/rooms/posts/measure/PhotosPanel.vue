@@ -21,7 +21,13 @@ async function add(event: Event) {
     body.append('file', file)
     body.append('caption', caption.value)
     try {
-      await take(api.POST('/api/fits/{fit_id}/photos', { params: { path: path() }, body: body as never, bodySerializer: (b: unknown) => b as FormData }))
+      await take(
+        api.POST('/api/fits/{fit_id}/photos', {
+          params: { path: path() },
+          body: body as never,
+          bodySerializer: (b: unknown) => b as FormData,
+        }),
+      )
     } catch (wrong) {
       if (!(wrong instanceof Refused)) throw wrong
       trouble.value = `${file.name}: ${wrong.body.message} Allowed: ${wrong.body.allowed ?? 'a smaller picture'}.`
@@ -32,7 +38,9 @@ async function add(event: Event) {
   await load()
 }
 async function remove(id: number) {
-  photos.value = await take(api.DELETE('/api/fits/{fit_id}/photos/{photo_id}', { params: { path: { ...path(), photo_id: id } } }))
+  photos.value = await take(
+    api.DELETE('/api/fits/{fit_id}/photos/{photo_id}', { params: { path: { ...path(), photo_id: id } } }),
+  )
 }
 </script>
 
@@ -40,26 +48,76 @@ async function remove(id: number) {
   <section class="photos">
     <div class="row">
       <el-input v-model="caption" maxlength="200" placeholder="what it shows" aria-label="What the photo shows" />
-      <label class="press low">Add photos<input type="file" accept="image/jpeg,image/png,image/webp" multiple class="visually-hidden" @change="add" /></label>
+      <label class="press low"
+        >Add photos<input
+          type="file"
+          accept="image/jpeg,image/png,image/webp"
+          multiple
+          class="visually-hidden"
+          @change="add"
+      /></label>
     </div>
     <p v-if="trouble" class="fault" role="alert">{{ trouble }}</p>
     <ul>
       <li v-for="p in photos" :key="p.id">
-        <a :href="`/api/fits/${fit}/photos/${p.id}`" target="_blank" rel="noopener"><img :src="`/api/fits/${fit}/photos/${p.id}`" :alt="p.caption || 'Photo of the bike'" loading="lazy" /></a>
-        <span class="small">{{ p.caption }} <button type="button" class="bare" @click="remove(p.id)">Take out</button></span>
+        <a :href="`/api/fits/${fit}/photos/${p.id}`" target="_blank" rel="noopener"
+          ><img :src="`/api/fits/${fit}/photos/${p.id}`" :alt="p.caption || 'Photo of the bike'" loading="lazy"
+        /></a>
+        <span class="small"
+          >{{ p.caption }} <button type="button" class="bare" @click="remove(p.id)">Take out</button></span
+        >
       </li>
     </ul>
-    <p class="quiet small">JPEG, PNG or WebP up to 16 MB. Place, time and camera are taken out before a photo is kept. Photos stay in this house: an exported file carries none.</p>
+    <p class="quiet small">
+      JPEG, PNG or WebP up to 16 MB. Place, time and camera are taken out before a photo is kept. Photos stay in this
+      house: an exported file carries none.
+    </p>
   </section>
 </template>
 
 <style scoped>
-.photos { display: grid; gap: 10px; padding: 14px 24px; }
-.row { display: grid; grid-template-columns: 1fr auto; gap: 8px; }
-label { display: inline-grid; place-items: center; }
-label:focus-within { outline: 2px solid var(--ink); outline-offset: 2px; }
-ul { display: grid; grid-template-columns: 1fr 1fr; gap: 10px; margin: 0; padding: 0; list-style: none; }
-img { width: 100%; height: 120px; object-fit: cover; border: 1px solid var(--hair); border-radius: 3px; }
-.bare { padding: 0; border: 0; background: none; color: var(--quiet); text-decoration: underline; cursor: pointer; }
-.fault { color: var(--goal); }
+.photos {
+  display: grid;
+  gap: 10px;
+  padding: 14px 24px;
+}
+.row {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 8px;
+}
+label {
+  display: inline-grid;
+  place-items: center;
+}
+label:focus-within {
+  outline: 2px solid var(--ink);
+  outline-offset: 2px;
+}
+ul {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+img {
+  width: 100%;
+  height: 120px;
+  object-fit: cover;
+  border: 1px solid var(--hair);
+  border-radius: 3px;
+}
+.bare {
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--quiet);
+  text-decoration: underline;
+  cursor: pointer;
+}
+.fault {
+  color: var(--goal);
+}
 </style>

@@ -31,45 +31,127 @@ async function keep() {
       </div>
     </form>
     <article v-for="it in setups" :key="it.on">
-      <h3>{{ day(it.on) }} <span class="quiet">{{ it.by }}, {{ it.readings }} readings<template v-if="it.note">, {{ it.note }}</template></span></h3>
-      <p><b>{{ it.says }}</b></p>
+      <h3>
+        {{ day(it.on) }}
+        <span class="quiet"
+          >{{ it.by }}, {{ it.readings }} readings<template v-if="it.note">, {{ it.note }}</template></span
+        >
+      </h3>
+      <p>
+        <b>{{ it.says }}</b>
+      </p>
       <table v-if="it.lines.length">
-        <thead><tr><th scope="col">Since then</th><th scope="col">fore</th><th scope="col">up</th><th scope="col" /></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">Since then</th>
+            <th scope="col">fore</th>
+            <th scope="col">up</th>
+            <th scope="col" />
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="l in it.lines" :key="l.mark" :class="{ moved: l.moved }">
             <th scope="row">{{ l.label }}</th>
-            <td class="figure">{{ showSigned(l.dx_mm, unit) }} <small>±{{ show(1.96 * l.sd_x_mm, unit) }}</small></td>
-            <td class="figure">{{ showSigned(l.dy_mm, unit) }} <small>±{{ show(1.96 * l.sd_y_mm, unit) }}</small></td>
+            <td class="figure">
+              {{ showSigned(l.dx_mm, unit) }} <small>±{{ show(1.96 * l.sd_x_mm, unit) }}</small>
+            </td>
+            <td class="figure">
+              {{ showSigned(l.dy_mm, unit) }} <small>±{{ show(1.96 * l.sd_y_mm, unit) }}</small>
+            </td>
             <td class="says">{{ l.says }}</td>
           </tr>
         </tbody>
       </table>
     </article>
-    <p class="anew"><button type="button" class="press low" @click="store.change({ do: 'measure.anew' })">Measure anew</button> <span class="quiet small">Level and sights are asked again; parts and printed numbers stay.</span></p>
+    <p class="anew">
+      <button type="button" class="press low" @click="store.change({ do: 'measure.anew' })">Measure anew</button>
+      <span class="quiet small">Level and sights are asked again; parts and printed numbers stay.</span>
+    </p>
     <template v-if="decided.length">
       <h2>On record</h2>
-      <ul><li v-for="d in decided" :key="d.at + d.says"><span class="quiet figure">{{ d.at.slice(0, 10) }}</span> {{ d.says }}</li></ul>
+      <ul>
+        <li v-for="d in decided" :key="d.at + d.says">
+          <span class="quiet figure">{{ d.at.slice(0, 10) }}</span> {{ d.says }}
+        </li>
+      </ul>
     </template>
   </section>
 </template>
 
 <style scoped>
-.setups { padding: 4px 24px 16px; }
-h2 { padding: 12px 0 6px; font-size: 16px; }
-h3 { padding-top: 14px; border-top: 1px solid var(--hair); font-size: 16px; }
-h3 span { font-weight: 420; font-size: 14px; }
-form { padding-bottom: 12px; }
-.row { display: grid; grid-template-columns: 1fr 1.2fr auto; gap: 8px; }
-table { width: 100%; border-collapse: collapse; }
-tr { height: 30px; border-bottom: 1px solid var(--hair); }
-th { text-align: left; font-weight: 420; }
-thead th { color: var(--quiet); font-size: 13px; }
-td { font-size: 16px; }
-small { color: var(--quiet); font-size: 12px; }
-.says { color: var(--quiet); font-size: 13.5px; text-align: right; }
-.moved th, .moved td { font-weight: 640; }
-.moved .says { color: var(--goal); }
-.anew { padding: 14px 0; border-top: 1px solid var(--hair); margin-top: 12px; }
-ul { margin: 0; padding: 0; list-style: none; font-size: 14px; }
-li { display: grid; grid-template-columns: 92px 1fr; padding: 2px 0; }
+.setups {
+  padding: 4px 24px 16px;
+}
+h2 {
+  padding: 12px 0 6px;
+  font-size: 16px;
+}
+h3 {
+  padding-top: 14px;
+  border-top: 1px solid var(--hair);
+  font-size: 16px;
+}
+h3 span {
+  font-weight: 420;
+  font-size: 14px;
+}
+form {
+  padding-bottom: 12px;
+}
+.row {
+  display: grid;
+  grid-template-columns: 1fr 1.2fr auto;
+  gap: 8px;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+tr {
+  height: 30px;
+  border-bottom: 1px solid var(--hair);
+}
+th {
+  text-align: left;
+  font-weight: 420;
+}
+thead th {
+  color: var(--quiet);
+  font-size: 13px;
+}
+td {
+  font-size: 16px;
+}
+small {
+  color: var(--quiet);
+  font-size: 12px;
+}
+.says {
+  color: var(--quiet);
+  font-size: 13.5px;
+  text-align: right;
+}
+.moved th,
+.moved td {
+  font-weight: 640;
+}
+.moved .says {
+  color: var(--goal);
+}
+.anew {
+  padding: 14px 0;
+  border-top: 1px solid var(--hair);
+  margin-top: 12px;
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  font-size: 14px;
+}
+li {
+  display: grid;
+  grid-template-columns: 92px 1fr;
+  padding: 2px 0;
+}
 </style>

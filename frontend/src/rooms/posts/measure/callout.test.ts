@@ -1,17 +1,46 @@
 import { describe, expect, it } from 'vitest'
 
-import { type Asked, groups, inTurn, named, neighbour, nextOpen, repeats, soundsLikeAName, titleOf, withUnit } from './callout'
+import {
+  type Asked,
+  groups,
+  inTurn,
+  named,
+  neighbour,
+  nextOpen,
+  repeats,
+  soundsLikeAName,
+  titleOf,
+  withUnit,
+} from './callout'
 import { edgePoint } from './loupe'
 
 function prompt(key: string, more: Partial<Asked> = {}): Asked {
   return {
-    key, group: 'Saddle', title: key, hint: '', unit: 'mm', side: null, usual: true, skipped: false, typed: [], values: [],
-    mean: null, spread: null, spread_limit: null, source: '', marks: [], ...more,
+    key,
+    group: 'Saddle',
+    title: key,
+    hint: '',
+    unit: 'mm',
+    side: null,
+    usual: true,
+    skipped: false,
+    typed: [],
+    values: [],
+    mean: null,
+    spread: null,
+    spread_limit: null,
+    source: '',
+    marks: [],
+    ...more,
   }
 }
 const list = [
-  prompt('a', { typed: ['1'] }), prompt('b', { skipped: true }), prompt('c'), prompt('d', { usual: false }),
-  prompt('e', { group: 'Bar' }), prompt('f', { group: 'Bar', usual: false, typed: ['9'] }),
+  prompt('a', { typed: ['1'] }),
+  prompt('b', { skipped: true }),
+  prompt('c'),
+  prompt('d', { usual: false }),
+  prompt('e', { group: 'Bar' }),
+  prompt('f', { group: 'Bar', usual: false, typed: ['9'] }),
 ]
 
 describe('the order of work', () => {
@@ -49,7 +78,11 @@ describe('names', () => {
     expect(soundsLikeAName('/nose', 'words')).toBe(true)
   })
   it('finds every word in any order, titles that begin with it first', () => {
-    const titled = [prompt('x', { title: 'Saddle mark to nose' }), prompt('y', { title: 'Nose behind BB' }), prompt('z', { title: 'Lever reach', side: 'left' })]
+    const titled = [
+      prompt('x', { title: 'Saddle mark to nose' }),
+      prompt('y', { title: 'Nose behind BB' }),
+      prompt('z', { title: 'Lever reach', side: 'left' }),
+    ]
     expect(named(titled, 'nose').map((p) => p.key)).toEqual(['y', 'x'])
     expect(named(titled, '/mark nose').map((p) => p.key)).toEqual(['x'])
     expect(named(titled, 'lever left').map(titleOf)).toEqual(['Lever reach, left'])
@@ -76,7 +109,7 @@ it('takes a bare number for the unit beside the entry, and words as they are', (
   expect(withUnit('21 5/16', 'mm', 'in')).toBe('21 5/16 in')
   expect(withUnit('-2,5', 'mm', 'in')).toBe('-2,5 in')
   expect(withUnit('541.3 mm', 'mm', 'in')).toBe('541.3 mm')
-  expect(withUnit("5'11\"", 'mm', 'in')).toBe("5'11\"")
+  expect(withUnit('5\'11"', 'mm', 'in')).toBe('5\'11"')
   expect(withUnit('541', 'mm', 'mm')).toBe('541')
   expect(withUnit('7', '°', 'in')).toBe('7')
   expect(withUnit('28', 'words', 'in')).toBe('28')

@@ -1,5 +1,10 @@
 /** Where on the glass a line's tag stands: its point nearest to a circle about the mark, in px. Screen only. */
-export function edgePoint(d: string, mark: { x_mm: number; y_mm: number }, scale: number, radius: number): { x: number; y: number } {
+export function edgePoint(
+  d: string,
+  mark: { x_mm: number; y_mm: number },
+  scale: number,
+  radius: number,
+): { x: number; y: number } {
   const numbers = d.match(/-?\d+(\.\d+)?/g)?.map(Number) ?? []
   const points: { x: number; y: number }[] = []
   for (let i = 0; i + 1 < numbers.length; i += 2) {

@@ -10,11 +10,25 @@ import LevelPanel from './LevelPanel.vue'
 import { useCallOut } from './useCallOut'
 
 const line = (key: string, more: Partial<Schemas['Agreement']> = {}): Schemas['Agreement'] => ({
-  key, title: key, value: 541, unit: 'mm', off: -2, standardised: -1, word: 'fits', least_noticed: 14, ...more,
+  key,
+  title: key,
+  value: 541,
+  unit: 'mm',
+  off: -2,
+  standardised: -1,
+  word: 'fits',
+  least_noticed: 14,
+  ...more,
 })
 const finding: Schemas['Finding'] = {
-  kind: 'slip', key: 'nose_clamp', title: 'Nose to bar clamp', value: '514', chip: '25 short', says: 'The other nine agree on 539 ± 3.',
-  likely: 'With 1 and 4 swapped it is 541, which fits.', mark: 'clamp',
+  kind: 'slip',
+  key: 'nose_clamp',
+  title: 'Nose to bar clamp',
+  value: '514',
+  chip: '25 short',
+  says: 'The other nine agree on 539 ± 3.',
+  likely: 'With 1 and 4 swapped it is 541, which fits.',
+  mark: 'clamp',
   remedies: [
     { what: 'corrected', label: 'Use 541', key: 'nose_clamp', typed: '541 mm' },
     { what: 'again', label: 'Measure again', key: 'nose_clamp', typed: null },
@@ -25,19 +39,34 @@ beforeEach(() => setActivePinia(createPinia()))
 
 describe('the agreement', () => {
   it('says how far each reading lies off, which way, and what would show', () => {
-    const panel = mount(AgreementList, { props: { lines: [line('a'), line('b', { off: 3, word: 'suspect' })], checked: 'Two readings.' } })
+    const panel = mount(AgreementList, {
+      props: { lines: [line('a'), line('b', { off: 3, word: 'suspect' })], checked: 'Two readings.' },
+    })
     const said = panel.findAll('svg').map((s) => s.attributes('aria-label'))
-    expect(said).toEqual(['fits, 2.0 mm short; a slip of 14 would show', 'suspect, 3.0 mm long; a slip of 14 would show'])
+    expect(said).toEqual([
+      'fits, 2.0 mm short; a slip of 14 would show',
+      'suspect, 3.0 mm long; a slip of 14 would show',
+    ])
     expect(panel.findAll('li')[1]!.classes()).toContain('suspect')
   })
   it('is honest about what nothing checks and what was left out', () => {
     const blind = { standardised: null, least_noticed: null }
-    const panel = mount(AgreementList, { props: { lines: [line('a', { ...blind, word: 'unchecked' }), line('b', { ...blind, word: 'left out' })], checked: '' } })
+    const panel = mount(AgreementList, {
+      props: {
+        lines: [line('a', { ...blind, word: 'unchecked' }), line('b', { ...blind, word: 'left out' })],
+        checked: '',
+      },
+    })
     expect(panel.text()).toContain('not checked')
     expect(panel.find('li.left-out').text()).toContain('left out')
   })
   it('draws short to the left and long to the right', () => {
-    const panel = mount(AgreementList, { props: { lines: [line('a', { off: -2, standardised: 1.6 }), line('b', { off: 2, standardised: -1.6 })], checked: '' } })
+    const panel = mount(AgreementList, {
+      props: {
+        lines: [line('a', { off: -2, standardised: 1.6 }), line('b', { off: 2, standardised: -1.6 })],
+        checked: '',
+      },
+    })
     const x = panel.findAll('rect.bar').map((r) => Number(r.attributes('x')))
     expect(x[0]).toBeLessThan(0)
     expect(x[1]).toBe(0)

@@ -48,7 +48,8 @@ export const useCallOut = defineStore('callout', () => {
       chosen.value = new Set()
       before.value = null
     }
-    if (!prompt.value) current.value = nextOpen(turn.value, null)?.key ?? view.value?.next?.key ?? turn.value[0]?.key ?? null
+    if (!prompt.value)
+      current.value = nextOpen(turn.value, null)?.key ?? view.value?.next?.key ?? turn.value[0]?.key ?? null
     clear()
   }
 
@@ -74,7 +75,13 @@ export const useCallOut = defineStore('callout', () => {
     if (matches.value.length) return jump(matches.value[0]!.key)
     if (!typed) return later()
     const words = withUnit(typed, prompt.value?.unit ?? 'mm', unit.value)
-    const reading = { do: 'measure.read' as const, key, typed: words, ...(adding.value ? { add: true } : {}), ...(source.value ? { source: source.value } : {}) }
+    const reading = {
+      do: 'measure.read' as const,
+      key,
+      typed: words,
+      ...(adding.value ? { add: true } : {}),
+      ...(source.value ? { source: source.value } : {}),
+    }
     const here = turn.value
     before.value = key
     clear()
@@ -143,7 +150,31 @@ export const useCallOut = defineStore('callout', () => {
   }
 
   return {
-    current, draft, adding, before, source, instruments, deviceTrouble, view, asked, turn, prompt, progress, matches, fault, instrument,
-    begin, jump, keep, later, step, again, takeBack, decide, findInstruments, press, clear,
+    current,
+    draft,
+    adding,
+    before,
+    source,
+    instruments,
+    deviceTrouble,
+    view,
+    asked,
+    turn,
+    prompt,
+    progress,
+    matches,
+    fault,
+    instrument,
+    begin,
+    jump,
+    keep,
+    later,
+    step,
+    again,
+    takeBack,
+    decide,
+    findInstruments,
+    press,
+    clear,
   }
 })

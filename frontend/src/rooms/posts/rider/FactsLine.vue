@@ -7,7 +7,16 @@ type Facts = Schemas['Facts']
 const props = defineProps<{ sheet: Sheet }>()
 const store = useSheet()
 const profile = () => props.sheet.rider.profile
-const GROUNDS: Schemas['Facts']['grounds'] = ['asphalt', 'rough asphalt', 'cobbles', 'gravel', 'forest track', 'roots and rocks', 'mud', 'sand']
+const GROUNDS: Schemas['Facts']['grounds'] = [
+  'asphalt',
+  'rough asphalt',
+  'cobbles',
+  'gravel',
+  'forest track',
+  'roots and rocks',
+  'mud',
+  'sand',
+]
 const HOLDS = ['hoods', 'drops', 'tops', 'grips', 'extensions', 'changing']
 const OFF = ['never', 'seldom', 'often']
 const RUNGS = ['free', 'small part', 'part', 'dear part', 'frame']
@@ -27,23 +36,105 @@ const TEXTS = [
 <template>
   <section class="facts">
     <div class="grid">
-      <label>Spends at most<el-select :model-value="profile().budget" clearable :empty-values="[null, undefined]" placeholder="not asked" aria-label="Spends at most" @update:model-value="(v: string | null) => keep({ budget: (v ?? null) as never })"><el-option v-for="r in RUNGS" :key="r" :value="r" :label="r" /></el-select></label>
-      <label>Hands mostly on<el-select :model-value="profile().hold" clearable :empty-values="[null, undefined]" placeholder="not asked" aria-label="Hands mostly on" @update:model-value="(v: string | null) => keep({ hold: (v ?? null) as never })"><el-option v-for="h in HOLDS" :key="h" :value="h" :label="h" /></el-select></label>
-      <label>Off the bike<el-select :model-value="profile().off_bike" clearable :empty-values="[null, undefined]" placeholder="not asked" aria-label="Off the bike" @update:model-value="(v: string | null) => keep({ off_bike: (v ?? null) as never })"><el-option v-for="o in OFF" :key="o" :value="o" :label="o" /></el-select></label>
-      <label>Shoe, EU<input :value="profile().shoe_size ?? ''" inputmode="decimal" @change="(e) => keep({ shoe_size: shoe(e) })" /></label>
-      <label v-for="t in TEXTS" :key="t.name">{{ t.label }}<input :value="profile()[t.name]" maxlength="200" :placeholder="t.hint" @change="(e) => keep({ [t.name]: text(e) })" /></label>
-      <label>Grounds<el-select :model-value="profile().grounds ?? []" multiple collapse-tags placeholder="not asked" aria-label="Grounds" @update:model-value="(v: string[]) => keep({ grounds: v as never })"><el-option v-for="g in GROUNDS" :key="g" :value="g" :label="g" /></el-select></label>
+      <label
+        >Spends at most<el-select
+          :model-value="profile().budget"
+          clearable
+          :empty-values="[null, undefined]"
+          placeholder="not asked"
+          aria-label="Spends at most"
+          @update:model-value="(v: string | null) => keep({ budget: (v ?? null) as never })"
+          ><el-option v-for="r in RUNGS" :key="r" :value="r" :label="r" /></el-select
+      ></label>
+      <label
+        >Hands mostly on<el-select
+          :model-value="profile().hold"
+          clearable
+          :empty-values="[null, undefined]"
+          placeholder="not asked"
+          aria-label="Hands mostly on"
+          @update:model-value="(v: string | null) => keep({ hold: (v ?? null) as never })"
+          ><el-option v-for="h in HOLDS" :key="h" :value="h" :label="h" /></el-select
+      ></label>
+      <label
+        >Off the bike<el-select
+          :model-value="profile().off_bike"
+          clearable
+          :empty-values="[null, undefined]"
+          placeholder="not asked"
+          aria-label="Off the bike"
+          @update:model-value="(v: string | null) => keep({ off_bike: (v ?? null) as never })"
+          ><el-option v-for="o in OFF" :key="o" :value="o" :label="o" /></el-select
+      ></label>
+      <label
+        >Shoe, EU<input
+          :value="profile().shoe_size ?? ''"
+          inputmode="decimal"
+          @change="(e) => keep({ shoe_size: shoe(e) })"
+      /></label>
+      <label v-for="t in TEXTS" :key="t.name"
+        >{{ t.label
+        }}<input
+          :value="profile()[t.name]"
+          maxlength="200"
+          :placeholder="t.hint"
+          @change="(e) => keep({ [t.name]: text(e) })"
+      /></label>
+      <label
+        >Grounds<el-select
+          :model-value="profile().grounds ?? []"
+          multiple
+          collapse-tags
+          placeholder="not asked"
+          aria-label="Grounds"
+          @update:model-value="(v: string[]) => keep({ grounds: v as never })"
+          ><el-option v-for="g in GROUNDS" :key="g" :value="g" :label="g" /></el-select
+      ></label>
     </div>
-    <label class="history">History<textarea :value="profile().history" rows="2" maxlength="2000" placeholder="falls, injuries, operations; what a doctor or physiotherapist said" @change="(e) => keep({ history: text(e) })" /></label>
+    <label class="history"
+      >History<textarea
+        :value="profile().history"
+        rows="2"
+        maxlength="2000"
+        placeholder="falls, injuries, operations; what a doctor or physiotherapist said"
+        @change="(e) => keep({ history: text(e) })" />
+    </label>
   </section>
 </template>
 
 <style scoped>
-.facts { padding-top: 14px; }
-.grid { display: grid; grid-template-columns: repeat(4, 1fr); gap: 8px 14px; }
-label { display: grid; gap: 2px; color: var(--quiet); font-size: 13px; }
-input, textarea { min-width: 0; padding: 0 8px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); color: var(--ink); font-size: 15px; }
-input { height: 36px; }
-textarea { padding: 6px 8px; resize: vertical; }
-.history { padding-top: 10px; }
+.facts {
+  padding-top: 14px;
+}
+.grid {
+  display: grid;
+  grid-template-columns: repeat(4, 1fr);
+  gap: 8px 14px;
+}
+label {
+  display: grid;
+  gap: 2px;
+  color: var(--quiet);
+  font-size: 13px;
+}
+input,
+textarea {
+  min-width: 0;
+  padding: 0 8px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
+  font-size: 15px;
+}
+input {
+  height: 36px;
+}
+textarea {
+  padding: 6px 8px;
+  resize: vertical;
+}
+.history {
+  padding-top: 10px;
+}
 </style>

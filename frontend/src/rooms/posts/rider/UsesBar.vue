@@ -16,7 +16,9 @@ const uses = computed(() => props.sheet.rider.profile.uses ?? [])
 const kept = computed(() => uses.value.map((u) => u.share))
 const shares = computed(() => (drag.value ? held(kept.value, drag.value.edge, drag.value.by) : kept.value))
 const free = computed(() => Object.keys(USE_LABELS).filter((name) => !uses.value.some((u) => u.use === name)))
-const sum = computed(() => (shares.value.length ? `${shares.value.join(' + ')} = ${shares.value.reduce((a, b) => a + b, 0)} %` : ''))
+const sum = computed(() =>
+  shares.value.length ? `${shares.value.join(' + ')} = ${shares.value.reduce((a, b) => a + b, 0)} %` : '',
+)
 const upTo = (i: number) => shares.value.slice(0, i + 1).reduce((a, b) => a + b, 0)
 
 function down(event: PointerEvent, edge: number) {
@@ -45,54 +47,197 @@ const hours = (event: Event) => {
   const n = Number((event.target as HTMLInputElement).value.replace(',', '.').replace(/[^\d.]/g, ''))
   return n > 0 ? n : null
 }
+function takeOut() {
+  void store.moveUse({ what: 'remove', at: editing.value! })
+  editing.value = null
+}
 </script>
 
 <template>
   <section class="uses">
-    <h2>Uses <span class="figure quiet">{{ sum }}</span> <small v-if="uses.length > 1" class="quiet">drag an edge: its two neighbours share it</small></h2>
+    <h2>
+      Uses <span class="figure quiet">{{ sum }}</span>
+      <small v-if="uses.length > 1" class="quiet">drag an edge: its two neighbours share it</small>
+    </h2>
     <div v-if="uses.length" ref="bar" class="bar">
-      <div v-for="(u, i) in uses" :key="u.use" class="share figure" :class="`k${i % 4}`" :style="{ width: `${shares[i]}%` }">{{ shares[i]! >= 4 ? shares[i] : '' }}</div>
+      <div
+        v-for="(u, i) in uses"
+        :key="u.use"
+        class="share figure"
+        :class="`k${i % 4}`"
+        :style="{ width: `${shares[i]}%` }">
+        {{ shares[i]! >= 4 ? shares[i] : '' }}
+      </div>
       <button
-        v-for="(u, i) in uses.slice(0, -1)" :key="`e${u.use}`" type="button" class="edge" role="slider" :style="{ left: `${upTo(i)}%` }"
-        :aria-label="`Edge between ${USE_LABELS[u.use]} and ${USE_LABELS[uses[i + 1]!.use]}`" :aria-valuenow="shares[i]" aria-valuemin="1" aria-valuemax="99"
-        @pointerdown="down($event, i)" @pointermove="move" @pointerup="up" @pointercancel="drag = null" @keydown="key($event, i)"
-      />
+        v-for="(u, i) in uses.slice(0, -1)"
+        :key="`e${u.use}`"
+        type="button"
+        class="edge"
+        role="slider"
+        :style="{ left: `${upTo(i)}%` }"
+        :aria-label="`Edge between ${USE_LABELS[u.use]} and ${USE_LABELS[uses[i + 1]!.use]}`"
+        :aria-valuenow="shares[i]"
+        aria-valuemin="1"
+        aria-valuemax="99"
+        @pointerdown="down($event, i)"
+        @pointermove="move"
+        @pointerup="up"
+        @pointercancel="drag = null"
+        @keydown="key($event, i)" />
     </div>
     <div class="names">
       <div v-for="(u, i) in uses" :key="u.use" class="use" :style="{ width: `${shares[i]}%` }">
-        <button type="button" class="name" :aria-expanded="editing === i" @click="editing = editing === i ? null : i">{{ USE_LABELS[u.use] }}</button>
+        <button type="button" class="name" :aria-expanded="editing === i" @click="editing = editing === i ? null : i">
+          {{ USE_LABELS[u.use] }}
+        </button>
         <small class="quiet">{{ useNote(u) }}</small>
       </div>
     </div>
     <div v-if="editing !== null && uses[editing]" class="edit">
       <b>{{ USE_LABELS[uses[editing]!.use] }}</b>
-      <label>hours an outing <input :value="uses[editing]!.hours ?? ''" inputmode="decimal" @change="(e) => change(editing!, { hours: hours(e) })" /></label>
-      <label>with whom, when <input :value="uses[editing]!.note" maxlength="80" @change="(e) => change(editing!, { note: (e.target as HTMLInputElement).value })" /></label>
-      <button type="button" class="press low" @click="store.moveUse({ what: 'remove', at: editing! }); editing = null">Take out</button>
+      <label
+        >hours an outing
+        <input
+          :value="uses[editing]!.hours ?? ''"
+          inputmode="decimal"
+          @change="(e) => change(editing!, { hours: hours(e) })"
+      /></label>
+      <label
+        >with whom, when
+        <input
+          :value="uses[editing]!.note"
+          maxlength="80"
+          @change="(e) => change(editing!, { note: (e.target as HTMLInputElement).value })"
+      /></label>
+      <button type="button" class="press low" @click="takeOut">Take out</button>
     </div>
-    <p v-if="free.length" class="add"><span class="quiet small">{{ uses.length ? 'Also for' : 'What will the bike be used for?' }}</span> <button v-for="name in free" :key="name" type="button" @click="store.moveUse({ what: 'add', at: 0, use: name })">{{ USE_LABELS[name] }}</button></p>
+    <p v-if="free.length" class="add">
+      <span class="quiet small">{{ uses.length ? 'Also for' : 'What will the bike be used for?' }}</span>
+      <button v-for="name in free" :key="name" type="button" @click="store.moveUse({ what: 'add', at: 0, use: name })">
+        {{ USE_LABELS[name] }}
+      </button>
+    </p>
   </section>
 </template>
 
 <style scoped>
-.uses { padding-top: 14px; }
-h2 { display: flex; gap: 14px; align-items: baseline; padding-bottom: 5px; font-size: 18px; }
-h2 span { margin-left: auto; font-size: 14px; font-weight: 420; }
-h2 small { font-size: 13px; font-weight: 420; }
-.bar { position: relative; display: flex; height: 44px; }
-.share { display: grid; align-items: center; padding-left: 12px; overflow: hidden; font-size: 22px; font-weight: 560; }
-.k0 { background: color-mix(in srgb, var(--plan) 42%, var(--ink)); color: var(--on-ink); }
-.k1 { background: color-mix(in srgb, var(--plan) 38%, var(--sheet)); color: var(--ink); }
-.k2 { background: color-mix(in srgb, var(--plan) 18%, var(--sheet)); color: var(--ink); }
-.k3 { background: var(--tyre); color: var(--ink); }
-.edge { position: absolute; top: -5px; width: 8px; height: 54px; margin-left: -4px; padding: 0; border: 1.6px solid var(--ink); border-radius: 3px; background: var(--sheet); cursor: ew-resize; touch-action: none; }
-.names { display: flex; padding-top: 7px; }
-.use { display: grid; align-content: start; min-width: 62px; padding: 0 4px 0 12px; }
-.name { padding: 0; border: 0; background: none; font-weight: 620; text-align: left; white-space: nowrap; cursor: pointer; }
-.use small { font-size: 12.5px; line-height: 1.3; }
-.edit { display: flex; flex-wrap: wrap; gap: 6px 14px; align-items: center; padding: 8px 12px; margin-top: 6px; background: var(--paper); }
-.edit input { width: 130px; height: 28px; padding: 0 6px; border: 1px solid var(--rule); border-radius: 3px; background: var(--sheet); }
-.edit label:first-of-type input { width: 52px; }
-.add { display: flex; flex-wrap: wrap; gap: 2px 12px; align-items: baseline; padding-top: 6px; }
-.add button { padding: 0; border: 0; border-bottom: 1px solid var(--rule); background: none; font-size: 13.5px; cursor: pointer; }
+.uses {
+  padding-top: 14px;
+}
+h2 {
+  display: flex;
+  gap: 14px;
+  align-items: baseline;
+  padding-bottom: 5px;
+  font-size: 18px;
+}
+h2 span {
+  margin-left: auto;
+  font-size: 14px;
+  font-weight: 420;
+}
+h2 small {
+  font-size: 13px;
+  font-weight: 420;
+}
+.bar {
+  position: relative;
+  display: flex;
+  height: 44px;
+}
+.share {
+  display: grid;
+  align-items: center;
+  padding-left: 12px;
+  overflow: hidden;
+  font-size: 22px;
+  font-weight: 560;
+}
+.k0 {
+  background: color-mix(in srgb, var(--plan) 42%, var(--ink));
+  color: var(--on-ink);
+}
+.k1 {
+  background: color-mix(in srgb, var(--plan) 38%, var(--sheet));
+  color: var(--ink);
+}
+.k2 {
+  background: color-mix(in srgb, var(--plan) 18%, var(--sheet));
+  color: var(--ink);
+}
+.k3 {
+  background: var(--tyre);
+  color: var(--ink);
+}
+.edge {
+  position: absolute;
+  top: -5px;
+  width: 8px;
+  height: 54px;
+  margin-left: -4px;
+  padding: 0;
+  border: 1.6px solid var(--ink);
+  border-radius: 3px;
+  background: var(--sheet);
+  cursor: ew-resize;
+  touch-action: none;
+}
+.names {
+  display: flex;
+  padding-top: 7px;
+}
+.use {
+  display: grid;
+  align-content: start;
+  min-width: 62px;
+  padding: 0 4px 0 12px;
+}
+.name {
+  padding: 0;
+  border: 0;
+  background: none;
+  font-weight: 620;
+  text-align: left;
+  white-space: nowrap;
+  cursor: pointer;
+}
+.use small {
+  font-size: 12.5px;
+  line-height: 1.3;
+}
+.edit {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  align-items: center;
+  padding: 8px 12px;
+  margin-top: 6px;
+  background: var(--paper);
+}
+.edit input {
+  width: 130px;
+  height: 28px;
+  padding: 0 6px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+}
+.edit label:first-of-type input {
+  width: 52px;
+}
+.add {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 12px;
+  align-items: baseline;
+  padding-top: 6px;
+}
+.add button {
+  padding: 0;
+  border: 0;
+  border-bottom: 1px solid var(--rule);
+  background: none;
+  font-size: 13.5px;
+  cursor: pointer;
+}
 </style>

@@ -9,7 +9,14 @@ import BodyOutline from './BodyOutline.vue'
 import UsesBar from './UsesBar.vue'
 
 const hurt = (more: Partial<Schemas['Hurt']> = {}): Schemas['Hurt'] => ({
-  view: 'front', x: 0.2, y: 0.5, what: 'Little fingers', feeling: 'numb', severity: 4, when: '', ...more,
+  view: 'front',
+  x: 0.2,
+  y: 0.5,
+  what: 'Little fingers',
+  feeling: 'numb',
+  severity: 4,
+  when: '',
+  ...more,
 })
 const withUses = (uses: { use: string; share: number }[]) => ({ rider: { profile: { uses } } }) as unknown as Sheet
 
@@ -17,7 +24,9 @@ beforeEach(() => setActivePinia(createPinia()))
 
 describe('the body outline', () => {
   it('marks what hurts on its own view, larger the worse it is', () => {
-    const body = mount(BodyOutline, { props: { hurts: [hurt(), hurt({ view: 'back', severity: 1, what: 'Low back' })], current: null } })
+    const body = mount(BodyOutline, {
+      props: { hurts: [hurt(), hurt({ view: 'back', severity: 1, what: 'Low back' })], current: null },
+    })
     const spots = body.findAll('.spot')
     expect(spots.map((s) => s.attributes('aria-label'))).toEqual(['1: Little fingers, 4 of 5', '2: Low back, 1 of 5'])
     const radius = spots.map((s) => Number(s.find('circle').attributes('r')))
@@ -36,7 +45,14 @@ describe('the body outline', () => {
 
 describe('the uses', () => {
   it('adds up in the head and offers what is not there yet', () => {
-    const bar = mount(UsesBar, { props: { sheet: withUses([{ use: 'gravel', share: 60 }, { use: 'road', share: 40 }]) } })
+    const bar = mount(UsesBar, {
+      props: {
+        sheet: withUses([
+          { use: 'gravel', share: 60 },
+          { use: 'road', share: 40 },
+        ]),
+      },
+    })
     expect(bar.text()).toContain('60 + 40 = 100 %')
     const offered = bar.findAll('.add button').map((b) => b.text())
     expect(offered).not.toContain('Gravel')
@@ -44,7 +60,14 @@ describe('the uses', () => {
   })
   it('moves an edge by arrow keys, five with Shift, and nothing by other keys', async () => {
     const move = vi.spyOn(useSheet(), 'moveUse').mockResolvedValue()
-    const bar = mount(UsesBar, { props: { sheet: withUses([{ use: 'gravel', share: 60 }, { use: 'road', share: 40 }]) } })
+    const bar = mount(UsesBar, {
+      props: {
+        sheet: withUses([
+          { use: 'gravel', share: 60 },
+          { use: 'road', share: 40 },
+        ]),
+      },
+    })
     const edge = bar.find('[role=slider]')
     expect(edge.attributes('aria-label')).toBe('Edge between Gravel and Road')
     await edge.trigger('keydown', { key: 'ArrowLeft' })

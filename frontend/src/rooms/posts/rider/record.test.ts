@@ -2,8 +2,24 @@ import { describe, expect, it } from 'vitest'
 
 import { beside, figure, held, type MeasureLine, placeInRange, type Taken, useNote } from './record'
 
-const line: MeasureLine = { name: 'inseam', label: 'Inseam', how: 'level rod', unit: 'mm', least: 704, greatest: 915, says: null, sides: null }
-const taken = (typed: string, value: number, more: Partial<Taken> = {}): Taken => ({ typed, value, values: [], how: '', on: '', ...more })
+const line: MeasureLine = {
+  name: 'inseam',
+  label: 'Inseam',
+  how: 'level rod',
+  unit: 'mm',
+  least: 704,
+  greatest: 915,
+  says: null,
+  sides: null,
+}
+const taken = (typed: string, value: number, more: Partial<Taken> = {}): Taken => ({
+  typed,
+  value,
+  values: [],
+  how: '',
+  on: '',
+  ...more,
+})
 
 describe('a measure in the record', () => {
   it('shows what was understood in the unit asked for', () => {
@@ -18,7 +34,9 @@ describe('a measure in the record', () => {
     expect(beside(taken('82.4 cm', 824), line, 'mm')).toBe('82.4 cm')
     expect(beside(taken('823; 825', 824, { values: [823, 825] }), line, 'mm')).toBe('twice, 823 and 825')
     expect(beside(taken('1;2;3', 2, { values: [1, 2, 3] }), line, 'mm')).toMatch(/^3 times/)
-    expect(beside(taken('L 258 R 267', 262.5, { left: 258, right: 267 }), { ...line, sides: 'left 9 shorter' }, 'mm')).toBe('left 9 shorter, L 258 R 267')
+    expect(
+      beside(taken('L 258 R 267', 262.5, { left: 258, right: 267 }), { ...line, sides: 'left 9 shorter' }, 'mm'),
+    ).toBe('left 9 shorter, L 258 R 267')
     expect(beside(taken('82.4 cm', 824, { how: 'with a book' }), line, 'mm')).toBe('with a book')
   })
   it('keeps the dot on its rule', () => {

@@ -17,7 +17,8 @@ export function figure(taken: Taken | undefined, line: MeasureLine, unit: Unit):
 export function beside(taken: Taken | undefined, line: MeasureLine, unit: Unit): string {
   if (!taken) return line.how
   const values = taken.values ?? []
-  if (values.length > 1) return `${values.length === 2 ? 'twice' : `${values.length} times`}, ${values.map((v) => show(v, unit)).join(' and ')}`
+  if (values.length > 1)
+    return `${values.length === 2 ? 'twice' : `${values.length} times`}, ${values.map((v) => show(v, unit)).join(' and ')}`
   if (line.sides) return `${line.sides}, L ${show(taken.left!, unit)} R ${show(taken.right!, unit)}`
   if (taken.how) return taken.how
   return taken.typed === figure(taken, line, unit) ? line.how : taken.typed
@@ -35,8 +36,15 @@ export function held(shares: number[], edge: number, by: number): number[] {
 }
 
 export const USE_LABELS: Record<string, string> = {
-  road: 'Road', endurance: 'Endurance', gravel: 'Gravel', cyclocross: 'Cyclocross', 'cross-country': 'Cross-country',
-  trail: 'Trail', city: 'City', 'time-trial': 'Time trial', trainer: 'Trainer',
+  road: 'Road',
+  endurance: 'Endurance',
+  gravel: 'Gravel',
+  cyclocross: 'Cyclocross',
+  'cross-country': 'Cross-country',
+  trail: 'Trail',
+  city: 'City',
+  'time-trial': 'Time trial',
+  trainer: 'Trainer',
 }
 
 /** A use under its share: `4 h, alone`. */

@@ -16,7 +16,8 @@ const FIELDS = [
   { mark: 'hand', name: 'hand_x', way: 'fore' },
   { mark: 'hand', name: 'hand_y', way: 'up' },
 ] as const
-const labelOf = (f: (typeof FIELDS)[number]) => `${props.sheet.ledger.find((r) => r.mark === f.mark)?.label ?? f.mark}, ${f.way}`
+const labelOf = (f: (typeof FIELDS)[number]) =>
+  `${props.sheet.ledger.find((r) => r.mark === f.mark)?.label ?? f.mark}, ${f.way}`
 const planOf = (mark: string, name: string) => {
   const cell = props.sheet.ledger.find((r) => r.mark === mark)?.cells.plan
   return cell ? (name.endsWith('_x') ? cell.show_x : cell.show_y) : '·'
@@ -29,52 +30,135 @@ const rows = computed(() => props.sheet.ledger.filter((r) => r.miss?.of === 'bui
     <h1>Workshop card</h1>
     <p class="quiet">One page, in the order of work. Torque is never filled in: it is printed on the part.</p>
     <div class="acts">
-      <a class="press solid" :class="{ off: !planned }" :href="`/api/fits/${sheet.id}/card.pdf`" target="_blank" rel="noopener">Open the PDF</a>
-      <router-link class="press" :class="{ off: !planned }" :to="`/fits/${sheet.id}/card`" target="_blank">Print view</router-link>
+      <a
+        class="press solid"
+        :class="{ off: !planned }"
+        :href="`/api/fits/${sheet.id}/card.pdf`"
+        target="_blank"
+        rel="noopener"
+        >Open the PDF</a
+      >
+      <router-link class="press" :class="{ off: !planned }" :to="`/fits/${sheet.id}/card`" target="_blank"
+        >Print view</router-link
+      >
     </div>
   </header>
   <section>
     <h2>Measured after the work</h2>
     <table>
-      <thead><tr><th /><th class="plan-ink">Plan</th><th class="built-ink">Built</th></tr></thead>
+      <thead>
+        <tr>
+          <th />
+          <th class="plan-ink">Plan</th>
+          <th class="built-ink">Built</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="f in FIELDS" :key="f.name">
           <th scope="row">{{ labelOf(f) }}</th>
           <td class="figure plan-ink">{{ planOf(f.mark, f.name) }}</td>
-          <td class="entry"><WordField :label="`${labelOf(f)}, built`" :value="sheet.state.built?.[f.name]?.typed ?? ''" :fault="store.faults.get(`setup.built:${f.name}`)" placeholder="to check" @keep="(t) => store.change({ do: 'setup.built', mark: f.name, typed: t })" /></td>
+          <td class="entry">
+            <WordField
+              :label="`${labelOf(f)}, built`"
+              :value="sheet.state.built?.[f.name]?.typed ?? ''"
+              :fault="store.faults.get(`setup.built:${f.name}`)"
+              placeholder="to check"
+              @keep="(t) => store.change({ do: 'setup.built', mark: f.name, typed: t })" />
+          </td>
         </tr>
       </tbody>
     </table>
     <p v-for="row in rows" :key="row.mark" class="result">
-      <b>{{ row.label }}</b> built less goal <span class="figure built-ink">{{ row.miss!.show_x }} {{ row.miss!.show_y }}</span> <Chip :word="row.miss!.verdict" />
+      <b>{{ row.label }}</b> built less goal
+      <span class="figure built-ink">{{ row.miss!.show_x }} {{ row.miss!.show_y }}</span>
+      <Chip :word="row.miss!.verdict" />
     </p>
   </section>
   <section class="grow" tabindex="0" aria-label="Care">
     <h2>Care</h2>
-    <ul><li v-for="c in sheet.setup?.cautions ?? []" :key="c">{{ c }}</li></ul>
+    <ul>
+      <li v-for="c in sheet.setup?.cautions ?? []" :key="c">{{ c }}</li>
+    </ul>
   </section>
   <section>
-    <a class="press low" :href="`/api/fits/${sheet.id}/file`" :download="`fit-${sheet.id}.waymark.json`">Export the fit file</a>
+    <a class="press low" :href="`/api/fits/${sheet.id}/file`" :download="`fit-${sheet.id}.waymark.json`"
+      >Export the fit file</a
+    >
   </section>
 </template>
 
 <style scoped>
-header, section { padding: 16px 24px; border-bottom: 1px solid var(--hair); }
-.grow { overflow: auto; min-height: 80px; }
-h1 { font-size: 30px; }
-h2 { padding-bottom: 6px; font-size: 18px; }
-.acts { display: flex; gap: 12px; padding-top: 12px; }
-.press { display: inline-grid; align-items: center; text-decoration: none; }
-.off { opacity: 0.45; pointer-events: none; }
-table { width: 100%; border-collapse: collapse; }
-tr { height: 44px; border-bottom: 1px solid var(--hair); }
-thead tr { height: 28px; }
-th { text-align: left; font-weight: 420; }
-thead th { text-align: right; font-weight: 640; padding-right: 8px; }
-td { text-align: right; font-size: 19px; font-weight: 560; }
-.entry { width: 130px; }
-.result { padding-top: 10px; }
-.result .figure { font-size: 18px; font-weight: 600; }
-ul { margin: 0; padding-left: 18px; font-size: 14px; }
-li { padding-bottom: 4px; }
+header,
+section {
+  padding: 16px 24px;
+  border-bottom: 1px solid var(--hair);
+}
+.grow {
+  overflow: auto;
+  min-height: 80px;
+}
+h1 {
+  font-size: 30px;
+}
+h2 {
+  padding-bottom: 6px;
+  font-size: 18px;
+}
+.acts {
+  display: flex;
+  gap: 12px;
+  padding-top: 12px;
+}
+.press {
+  display: inline-grid;
+  align-items: center;
+  text-decoration: none;
+}
+.off {
+  opacity: 0.45;
+  pointer-events: none;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+tr {
+  height: 44px;
+  border-bottom: 1px solid var(--hair);
+}
+thead tr {
+  height: 28px;
+}
+th {
+  text-align: left;
+  font-weight: 420;
+}
+thead th {
+  text-align: right;
+  font-weight: 640;
+  padding-right: 8px;
+}
+td {
+  text-align: right;
+  font-size: 19px;
+  font-weight: 560;
+}
+.entry {
+  width: 130px;
+}
+.result {
+  padding-top: 10px;
+}
+.result .figure {
+  font-size: 18px;
+  font-weight: 600;
+}
+ul {
+  margin: 0;
+  padding-left: 18px;
+  font-size: 14px;
+}
+li {
+  padding-bottom: 4px;
+}
 </style>

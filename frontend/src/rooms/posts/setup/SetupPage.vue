@@ -35,8 +35,28 @@ watch(
 </template>
 
 <style scoped>
-.desk { display: grid; justify-items: center; min-height: 100%; padding: 20px; background: var(--hair); }
-.card { width: min(100%, 800px); height: auto; border: 1px solid var(--rule); background: #fff; }
-.none { display: grid; gap: 16px; place-content: center; justify-items: start; }
-.press { display: inline-grid; align-items: center; text-decoration: none; }
+.desk {
+  display: grid;
+  justify-items: center;
+  min-height: 100%;
+  padding: 20px;
+  background: var(--hair);
+}
+.card {
+  width: min(100%, 800px);
+  height: auto;
+  border: 1px solid var(--rule);
+  background: #fff;
+}
+.none {
+  display: grid;
+  gap: 16px;
+  place-content: center;
+  justify-items: start;
+}
+.press {
+  display: inline-grid;
+  align-items: center;
+  text-decoration: none;
+}
 </style>

@@ -58,19 +58,27 @@ def build_view(facts: Facts) -> BuildView | None:
     stop = now(over, frame, goal) if stem.both_ways and stem.angle_deg else None
     tol = house.tolerance("hand")
     return BuildView(
-        bar=_bar(facts), hand_off_clamp=point(hand_off(facts)), fronts=_fronts(facts, best, found),
-        rails=_rails(facts, front, frame, goal), headline=_headline(here),
+        bar=_bar(facts),
+        hand_off_clamp=point(hand_off(facts)),
+        fronts=_fronts(facts, best, found),
+        rails=_rails(facts, front, frame, goal),
+        headline=_headline(here),
         picture=shapes(steerer_close_up(drawn.bike.frame, drawn.bike.front)),
         pieces=[
             Piece(kind=x.kind, height_mm=x.height_mm, at=point(x.middle))
             for x in steerer_layers(drawn.bike.frame, drawn.bike.front)
         ],
-        goal_clamp=point(goal.clamp), clamp=point(drawn.bike.clamp),
-        over=_stop(stop, tol, chosen=False, house=True) if stop else None, over_says=_over_says(front),
-        turned_over=b.turned_over, best_is_now=_as_good(here, best), spacer_limit_mm=frame.spacer_limit_mm,
-        seat=_seat_words(b), seat_problem=seat_problem(facts),
+        goal_clamp=point(goal.clamp),
+        clamp=point(drawn.bike.clamp),
+        over=_stop(stop, tol, chosen=False, house=True) if stop else None,
+        over_says=_over_says(front),
+        turned_over=b.turned_over,
+        best_is_now=_as_good(here, best),
+        spacer_limit_mm=frame.spacer_limit_mm,
+        seat=_seat_words(b),
+        seat_problem=seat_problem(facts),
         warnings=_warnings(b, front, frame.spacer_limit_mm, window, house),
-    )  # fmt: skip
+    )
 
 
 def _rails(facts: Facts, front: FrontEnd, frame: FrameOption, goal: Goal) -> list[Rail]:
@@ -86,14 +94,31 @@ def _rails(facts: Facts, front: FrontEnd, frame: FrameOption, goal: Goal) -> lis
     warn = house.spacer_warn_share * frame.spacer_limit_mm
     steep, tol = house.steep_stem_deg, house.tolerance("hand")
     return [
-        _rail("spacers", "Spacers", front.spacers_mm, spacer_stops(front, frame, goal, spacers_of(facts)), (0, warn),
-              tol),
-        _rail("length", "Stem length", front.length_mm,
-              stem_stops([end(x, x, front.angle_deg) for x in lengths], frame, goal),
-              (window.best_least_mm, window.best_greatest_mm), tol),
-        _rail("angle", "Stem angle", front.angle_deg,
-              stem_stops([end(x, front.length_mm, x) for x in angles], frame, goal), (-steep, steep), tol),
-    ]  # fmt: skip
+        _rail(
+            "spacers",
+            "Spacers",
+            front.spacers_mm,
+            spacer_stops(front, frame, goal, spacers_of(facts)),
+            (0, warn),
+            tol,
+        ),
+        _rail(
+            "length",
+            "Stem length",
+            front.length_mm,
+            stem_stops([end(x, x, front.angle_deg) for x in lengths], frame, goal),
+            (window.best_least_mm, window.best_greatest_mm),
+            tol,
+        ),
+        _rail(
+            "angle",
+            "Stem angle",
+            front.angle_deg,
+            stem_stops([end(x, front.length_mm, x) for x in angles], frame, goal),
+            (-steep, steep),
+            tol,
+        ),
+    ]
 
 
 def _stem_choices(facts: Facts, front: FrontEnd) -> tuple[set[float], set[float]]:
@@ -130,32 +155,49 @@ def _fronts(facts: Facts, best: SizeResult, goal: Goal) -> list[FrontOut]:
         named = r.cockpit.label if r.cockpit else r.bar.label if r.bar else ""
         made.append(
             FrontOut(
-                front=front_key(r), cost=RUNGS[r.rung], name=named, build=build_words(r),
-                show_x=show_miss(r.miss.x_mm, tol_x), show_y=show_miss(r.miss.y_mm, tol_y), verdict=r.verdict,
-                room=room_out(hand_room(r, goal, spacers)), chosen=is_built(b, r), cleaner=r.cleaner,
+                front=front_key(r),
+                cost=RUNGS[r.rung],
+                name=named,
+                build=build_words(r),
+                show_x=show_miss(r.miss.x_mm, tol_x),
+                show_y=show_miss(r.miss.y_mm, tol_y),
+                verdict=r.verdict,
+                room=room_out(hand_room(r, goal, spacers)),
+                chosen=is_built(b, r),
+                cleaner=r.cleaner,
             )
-        )  # fmt: skip
+        )
     return made
 
 
 def _stop(stop: Stop, tol: tuple[float, float], *, chosen: bool, house: bool) -> StopOut:
     return StopOut(
-        value=stop.value, miss_mm=stop.miss_mm, show_x=show_miss(stop.miss.x_mm, tol[0]),
-        show_y=show_miss(stop.miss.y_mm, tol[1]), verdict=stop.verdict, chosen=chosen, house=house,
+        value=stop.value,
+        miss_mm=stop.miss_mm,
+        show_x=show_miss(stop.miss.x_mm, tol[0]),
+        show_y=show_miss(stop.miss.y_mm, tol[1]),
+        verdict=stop.verdict,
+        chosen=chosen,
+        house=house,
         hand=point(stop.hand),
-    )  # fmt: skip
+    )
 
 
 def _rail(
-    name: Literal["spacers", "length", "angle"], label: str, value: float, stops: tuple[Stop, ...],
-    house: tuple[float, float], tol: tuple[float, float],
-) -> Rail:  # fmt: skip
+    name: Literal["spacers", "length", "angle"],
+    label: str,
+    value: float,
+    stops: tuple[Stop, ...],
+    house: tuple[float, float],
+    tol: tuple[float, float],
+) -> Rail:
     return Rail(
-        name=name, label=label, value=value, unit="°" if name == "angle" else "mm",
-        stops=[
-            _stop(s, tol, chosen=abs(s.value - value) < 1e-6, house=house[0] <= s.value <= house[1]) for s in stops
-        ],
-    )  # fmt: skip
+        name=name,
+        label=label,
+        value=value,
+        unit="°" if name == "angle" else "mm",
+        stops=[_stop(s, tol, chosen=abs(s.value - value) < 1e-6, house=house[0] <= s.value <= house[1]) for s in stops],
+    )
 
 
 def _headline(here: Stop) -> str:
@@ -181,11 +223,7 @@ def _over_says(front: FrontEnd) -> str:
 def _seat_words(b: BuildState) -> list[str]:
     if b.post is None or b.post_exposed_mm is None or b.slide_mm is None:
         return []
-    slide = (
-        "in the middle"
-        if b.slide_mm == 0
-        else f"{abs(b.slide_mm):g} {'forward' if b.slide_mm > 0 else 'back'}"
-    )
+    slide = "in the middle" if b.slide_mm == 0 else f"{abs(b.slide_mm):g} {'forward' if b.slide_mm > 0 else 'back'}"
     return [b.post.name, f"{b.post_exposed_mm:g} showing above the tube", f"rails {slide}"]
 
 

@@ -90,16 +90,22 @@ def compare(shelf: ShelfView, size_ids: Sequence[int], facts: Facts | None) -> C
         if "saddle" in goal_marks(facts) and inseam is not None:
             stands, nose = inseam + facts.house.shoes_mm, nose_x_mm(facts)
             rows.append(
-                ("Standover room, where you stand", "mm",
-                 lambda s, g: standover_room_mm(frame_option("", s), stands, nose))
-            )  # fmt: skip
+                (
+                    "Standover room, where you stand",
+                    "mm",
+                    lambda s, g: standover_room_mm(frame_option("", s), stands, nose),
+                )
+            )
     shapes = [(s, s.chart.geometry()) for _, s in columns]
     base = shapes[0][1]
     rows.insert(
         2,
-        ("Reach at equal bar height", "mm",
-         lambda s, g: reach_at_equal_height_mm(g.reach_mm, g.stack_mm, base.stack_mm, g.head_angle_deg)),
-    )  # fmt: skip
+        (
+            "Reach at equal bar height",
+            "mm",
+            lambda s, g: reach_at_equal_height_mm(g.reach_mm, g.stack_mm, base.stack_mm, g.head_angle_deg),
+        ),
+    )
     made = []
     for label, unit, of in rows:
         values = [of(s, g) for s, g in shapes]
@@ -112,15 +118,19 @@ def compare(shelf: ShelfView, size_ids: Sequence[int], facts: Facts | None) -> C
             for k, s in columns
         ],
         rows=made,
-    )  # fmt: skip
+    )
 
 
 def _row(label: str, unit: str, values: Sequence[float | None]) -> ComparedRow:
     first = values[0]
     return ComparedRow(
-        label=label, unit=unit, values=["·" if v is None else _show(v, unit) for v in values],
-        differences=["" if i == 0 or v is None or first is None else _signed(v, first, unit) for i, v in enumerate(values)],
-    )  # fmt: skip
+        label=label,
+        unit=unit,
+        values=["·" if v is None else _show(v, unit) for v in values],
+        differences=[
+            "" if i == 0 or v is None or first is None else _signed(v, first, unit) for i, v in enumerate(values)
+        ],
+    )
 
 
 def _show(value: float, unit: str) -> str:

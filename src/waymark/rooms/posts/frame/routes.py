@@ -22,9 +22,7 @@ router = room_router("/api/fits", "fits", ERRORS)
 def compare_sizes(
     desk: DeskDep,
     sizes: Annotated[list[Annotated[int, Field(ge=1, le=MOST_KEY)]], Query(description="keys of sizes")],
-    fit: Annotated[
-        int | None, Query(ge=1, le=MOST_KEY, description="the file whose present bike comes first")
-    ] = None,
+    fit: Annotated[int | None, Query(ge=1, le=MOST_KEY, description="the file whose present bike comes first")] = None,
 ) -> Comparison:
     """Frame sizes side by side."""
     with desk.store.looking() as session:

@@ -97,13 +97,21 @@ def frames_view(facts: Facts) -> FramesView:
     carry = sum(o.verdict != "out" for o in offers)
     a, b = _held(results, kept, frame.chosen), _held(results, kept, frame.held)
     return FramesView(
-        searching=searching, offers=offers[:MOST_OFFERS], carry=carry, window=parts_of, look_for=wanted,
+        searching=searching,
+        offers=offers[:MOST_OFFERS],
+        carry=carry,
+        window=parts_of,
+        look_for=wanted,
         frontier=[_line(facts, c, whole, kept) for c in _first_lines(whole)],
         now=point(Mark(present.chart.reach_mm, present.chart.stack_mm)) if present else None,
-        compared=_compared(facts, whole, a, b), between=_between(whole, a, b), schools=_schools(facts),
-        look=_look(facts), rules=rules_of(facts), held_hand=point(b.hand) if b else None,
+        compared=_compared(facts, whole, a, b),
+        between=_between(whole, a, b),
+        schools=_schools(facts),
+        look=_look(facts),
+        rules=rules_of(facts),
+        held_hand=point(b.hand) if b else None,
         no_fit=_no_fit(whole, kept) if offers and not carry else None,
-    )  # fmt: skip
+    )
 
 
 def _first_lines(whole: Whole) -> list[Candidate]:
@@ -112,27 +120,55 @@ def _first_lines(whole: Whole) -> list[Candidate]:
 
 
 def _offer(facts: Facts, r: SizeResult, whole: Whole, size: FrameSize) -> SizeOffer:
-    geometry, (tol_x, tol_y), frame = size.chart.geometry(), facts.house.tolerance("hand"), facts.part(FrameState)
+    geometry, (tol_x, tol_y), frame = (
+        size.chart.geometry(),
+        facts.house.tolerance("hand"),
+        facts.part(FrameState),
+    )
     return SizeOffer(
-        id=int(r.frame.key), frame=size.frame, size=size.size, kind=size.kind, stack_mm=size.chart.stack_mm,
-        reach_mm=size.chart.reach_mm, verdict=r.verdict, miss_mm=r.miss_mm,
-        show_x=show_miss(r.miss.x_mm, tol_x), show_y=show_miss(r.miss.y_mm, tol_y), build=build_words(r),
-        sentence=r.sentence, cost=RUNGS[r.rung], chosen=_same(frame.chosen, size), held=_same(frame.held, size),
-        room=room_out(whole.room(r)), toe_mm=toe_mm(facts, geometry), trail_mm=geometry.trail_mm,
+        id=int(r.frame.key),
+        frame=size.frame,
+        size=size.size,
+        kind=size.kind,
+        stack_mm=size.chart.stack_mm,
+        reach_mm=size.chart.reach_mm,
+        verdict=r.verdict,
+        miss_mm=r.miss_mm,
+        show_x=show_miss(r.miss.x_mm, tol_x),
+        show_y=show_miss(r.miss.y_mm, tol_y),
+        build=build_words(r),
+        sentence=r.sentence,
+        cost=RUNGS[r.rung],
+        chosen=_same(frame.chosen, size),
+        held=_same(frame.held, size),
+        room=room_out(whole.room(r)),
+        toe_mm=toe_mm(facts, geometry),
+        trail_mm=geometry.trail_mm,
         standover_room_mm=standover_mm(facts, size, nose_x_mm(facts)),
-    )  # fmt: skip
+    )
 
 
 def _line(facts: Facts, it: Candidate, whole: Whole, kept: dict[int, FrameSize]) -> FrontierLine:
     r, frame, (tol_x, tol_y) = it.standing.result, facts.part(FrameState), facts.house.tolerance("hand")
     size = kept[int(r.frame.key)]
     return FrontierLine(
-        id=int(r.frame.key), front=front_key(r), frame=size.frame, size=size.size, build=_with_bar(r),
-        miss_mm=r.miss_mm, show_x=show_miss(r.miss.x_mm, tol_x), show_y=show_miss(r.miss.y_mm, tol_y),
-        verdict=r.verdict, cost=TO_BUY[RUNGS[r.rung]], room=room_out(whole.room(r)), stands=it.stands,
-        gives_up=it.gives_up, decided=decided_by(r, frame.schools.model_dump()),
-        chosen=_same(frame.chosen, size) and is_built(facts.part(BuildState), r), held=_same(frame.held, size),
-    )  # fmt: skip
+        id=int(r.frame.key),
+        front=front_key(r),
+        frame=size.frame,
+        size=size.size,
+        build=_with_bar(r),
+        miss_mm=r.miss_mm,
+        show_x=show_miss(r.miss.x_mm, tol_x),
+        show_y=show_miss(r.miss.y_mm, tol_y),
+        verdict=r.verdict,
+        cost=TO_BUY[RUNGS[r.rung]],
+        room=room_out(whole.room(r)),
+        stands=it.stands,
+        gives_up=it.gives_up,
+        decided=decided_by(r, frame.schools.model_dump()),
+        chosen=_same(frame.chosen, size) and is_built(facts.part(BuildState), r),
+        held=_same(frame.held, size),
+    )
 
 
 def _with_bar(r: SizeResult) -> str:
@@ -144,9 +180,7 @@ def _same(a: FrameSize | None, b: FrameSize) -> bool:
     return a is not None and a.label == b.label
 
 
-def _held(
-    results: dict[str, SizeResult], kept: dict[int, FrameSize], size: FrameSize | None
-) -> SizeResult | None:
+def _held(results: dict[str, SizeResult], kept: dict[int, FrameSize], size: FrameSize | None) -> SizeResult | None:
     if size is None:
         return None
     return next((results.get(str(k)) for k, s in kept.items() if s.label == size.label), None)
@@ -161,10 +195,13 @@ def _window(facts: Facts) -> tuple[list[MapPart], LookForOut | None]:
     return (
         [MapPart(kind=p.kind, corners=[point(c) for c in p.corners]) for p in found],
         LookForOut(
-            head_angle_deg=head, stack_least_mm=asked.stack_least_mm, stack_greatest_mm=asked.stack_greatest_mm,
-            reach_least_mm=asked.reach_least_mm, reach_greatest_mm=asked.reach_greatest_mm,
+            head_angle_deg=head,
+            stack_least_mm=asked.stack_least_mm,
+            stack_greatest_mm=asked.stack_greatest_mm,
+            reach_least_mm=asked.reach_least_mm,
+            reach_greatest_mm=asked.reach_greatest_mm,
         ),
-    )  # fmt: skip
+    )
 
 
 def window_parts(facts: Facts, goal: Goal) -> tuple[tuple[WindowPart, ...], float]:
@@ -223,7 +260,15 @@ def _compared(facts: Facts, whole: Whole, first: SizeResult | None, second: Size
     return sorted(rows, key=lambda r: over.index(r.label) if r.first else len(over))
 
 
-BUILT_ROWS = ("Miss", "Stem", "Spacers", "Room up, down", "Room fore, aft", "Saddle up, down", "Likely reached")
+BUILT_ROWS = (
+    "Miss",
+    "Stem",
+    "Spacers",
+    "Room up, down",
+    "Room fore, aft",
+    "Saddle up, down",
+    "Likely reached",
+)
 
 
 def _built_rows(facts: Facts, whole: Whole, first: SizeResult | None, second: SizeResult | None) -> list[Compared]:
@@ -245,10 +290,13 @@ def _told(facts: Facts, goal: Goal, whole: Whole, of: SizeResult | None) -> list
     share = None if unsure is None else share_reached(of, goal, tuple(on.spacers_mm), unsure)
     return [
         f"{show_miss(of.miss.x_mm, tol_x)} {show_miss(of.miss.y_mm, tol_y)}",
-        f"{of.stem_stands.length_mm:g}", f"{of.spacers_mm:g}", f"{room.up_mm} {room.down_mm}",
-        f"{room.forward_mm} {room.back_mm}", f"{seat.up_mm} {seat.down_mm}" if seat else None,
+        f"{of.stem_stands.length_mm:g}",
+        f"{of.spacers_mm:g}",
+        f"{room.up_mm} {room.down_mm}",
+        f"{room.forward_mm} {room.back_mm}",
+        f"{seat.up_mm} {seat.down_mm}" if seat else None,
         None if share is None else f"{min(99, round(share * 100))} %",
-    ]  # fmt: skip
+    ]
 
 
 def _between(whole: Whole, a: SizeResult | None, b: SizeResult | None) -> list[SchoolVerdict]:
@@ -264,11 +312,13 @@ def _schools(facts: Facts) -> list[SchoolOut]:
     taken = facts.part(FrameState).schools.model_dump()
     return [
         SchoolOut(
-            key=s.key, question=s.question, taken=taken[s.key],
+            key=s.key,
+            question=s.question,
+            taken=taken[s.key],
             choices=[ChoiceOut(key=c.key, label=c.label, reason=c.reason) for c in s.choices],
         )
         for s in SCHOOLS.values()
-    ]  # fmt: skip
+    ]
 
 
 def _look(facts: Facts) -> LookOut:
@@ -276,10 +326,14 @@ def _look(facts: Facts) -> LookOut:
     kinds = asked.kinds if asked.kinds is not None else list(NEAR_KINDS[discipline(facts)])
     every = [s for _, s in facts.shelf.sizes]
     return LookOut(
-        kinds=list(kinds), every_kind=list(dict.fromkeys(s.kind for s in every)),
-        every_material=sorted({s.material for s in every}), every_tag=sorted({t for s in every for t in s.tags}),
-        shown=len(looked_at(facts)), shelved=len(every), note="" if can_turn(facts) else UNTURNED,
-    )  # fmt: skip
+        kinds=list(kinds),
+        every_kind=list(dict.fromkeys(s.kind for s in every)),
+        every_material=sorted({s.material for s in every}),
+        every_tag=sorted({t for s in every for t in s.tags}),
+        shown=len(looked_at(facts)),
+        shelved=len(every),
+        note="" if can_turn(facts) else UNTURNED,
+    )
 
 
 def _no_fit(whole: Whole, kept: dict[int, FrameSize]) -> NoFit:

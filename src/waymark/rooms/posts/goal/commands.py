@@ -45,9 +45,11 @@ class Nudge(Command):
             there = round(getattr(goal, name) + by, 6)
             if abs(there) > farthest:
                 raise self.refuse(
-                    f"by_{axis}_mm", "A mark moves no farther than that.",
-                    f"{-farthest:g} to {farthest:g} mm from where it was measured", f"{there:g}",
-                )  # fmt: skip
+                    f"by_{axis}_mm",
+                    "A mark moves no farther than that.",
+                    f"{-farthest:g} to {farthest:g} mm from where it was measured",
+                    f"{there:g}",
+                )
             setattr(goal, name, there)
         mark, x, y = Words(SAID[self.mark]), self._along(), self._up()
         if x is not None and y is not None:

@@ -207,10 +207,13 @@ class KeepSetup(Command):
         measure = work.file.part(MeasureState)
         measure.setups.append(
             SetupRecord(
-                on=work.at.isoformat(timespec="seconds"), by=self.by, note=self.note, readings=len(found.observed),
+                on=work.at.isoformat(timespec="seconds"),
+                by=self.by,
+                note=self.note,
+                readings=len(found.observed),
                 marks=marks,
             )
-        )  # fmt: skip
+        )
         return say("Set-up kept, measured by {who}", who=Words(self.by))
 
 
@@ -218,9 +221,12 @@ def record_of(it: Measured) -> dict[str, float]:
     """A mark and its covariance as they are kept."""
     c = it.covariance
     return {
-        "x_mm": it.at.x_mm, "y_mm": it.at.y_mm, "xx_mm2": float(c[0, 0]), "xy_mm2": float(c[0, 1]),
+        "x_mm": it.at.x_mm,
+        "y_mm": it.at.y_mm,
+        "xx_mm2": float(c[0, 0]),
+        "xy_mm2": float(c[0, 1]),
         "yy_mm2": float(c[1, 1]),
-    }  # fmt: skip
+    }
 
 
 class MeasureAnew(Command):

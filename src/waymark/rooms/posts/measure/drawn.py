@@ -55,14 +55,19 @@ def saddle_fit(facts: Facts) -> SaddleFit:
 
 
 def bar_drawn(
-    part: DropBarPart | FlatBarPart | CockpitPart | AeroBarPart | None, turned_deg: float = 0.0,
+    part: DropBarPart | FlatBarPart | CockpitPart | AeroBarPart | None,
+    turned_deg: float = 0.0,
     slope_deg: float | None = None,
-) -> BarDrawn:  # fmt: skip
+) -> BarDrawn:
     """A bar to draw, its hood's slope and its rotation; a compact one where none is known."""
     if isinstance(part, FlatBarPart):
         return part.bar(), 0.0, turned_deg
     if isinstance(part, DropBarPart | CockpitPart):
-        return part.bar(), part.lever_slope_deg - part.lever_arc_deg if slope_deg is None else slope_deg, turned_deg
+        return (
+            part.bar(),
+            part.lever_slope_deg - part.lever_arc_deg if slope_deg is None else slope_deg,
+            turned_deg,
+        )
     return COMPACT, COMPACT_LEVER.slope_deg - COMPACT_LEVER.arc_deg, turned_deg
 
 
@@ -73,10 +78,19 @@ def bike_drawn(
     lean = context(facts)
     it, slope, turned = (AeroBarDrawing(lean.grip_off), 0.0, 0.0) if lean.carried == "pads" else bar
     return BikeDrawing(
-        frame=geometry, front=front, saddle=saddle, nose_to_s_mm=lean.saddle.nose_to_s_mm, tilt_deg=0.0,
-        rail_to_top_mm=saddle_fit(facts).rail_to_top_mm, hand=hand, bar=it, bar_rotation_deg=turned,
-        hood_slope_deg=slope, crank_mm=lean.saddle.crank_mm, crank_deg=CRANK_DRAWN_DEG,
-    )  # fmt: skip
+        frame=geometry,
+        front=front,
+        saddle=saddle,
+        nose_to_s_mm=lean.saddle.nose_to_s_mm,
+        tilt_deg=0.0,
+        rail_to_top_mm=saddle_fit(facts).rail_to_top_mm,
+        hand=hand,
+        bar=it,
+        bar_rotation_deg=turned,
+        hood_slope_deg=slope,
+        crank_mm=lean.saddle.crank_mm,
+        crank_deg=CRANK_DRAWN_DEG,
+    )
 
 
 @fact(by_value=False)
@@ -104,15 +118,11 @@ def drawn_now(facts: Facts) -> Drawn:
 def stem_to(geometry: FrameGeometry, clamp: Mark) -> FrontEndDrawing:
     """A stem and a pile that meet the measured clamp exactly, the most usual angle that allows it."""
     for angle in (-6.0, 6.0, -17.0, 17.0, 0.0, -30.0, 30.0, 45.0):
-        probe = spacers_for(
-            geometry.head_top, geometry.head_angle_deg, geometry.cover_mm, Stem(0.0, angle, 40), clamp
-        )
+        probe = spacers_for(geometry.head_top, geometry.head_angle_deg, geometry.cover_mm, Stem(0.0, angle, 40), clamp)
         # With length 0 the whole forward part is left over; the length that uses it up follows.
         length = probe.forward_error_mm / max(0.2, cos(radians(angle)))
         stem = Stem(length, angle, 40)
-        pile = spacers_for(
-            geometry.head_top, geometry.head_angle_deg, geometry.cover_mm, stem, clamp
-        ).spacers_mm
+        pile = spacers_for(geometry.head_top, geometry.head_angle_deg, geometry.cover_mm, stem, clamp).spacers_mm
         if -0.5 <= pile <= 45 and length > 0:
             return FrontEndDrawing(geometry.cover_mm, (pile,) if pile > 0.5 else (), (5.0,), stem)
     return FrontEndDrawing(geometry.cover_mm, (max(0.0, pile),), (5.0,), stem)
@@ -138,12 +148,19 @@ def sketch_frame(
     values = derive(known).values
     tube = min(560.0, max(300.0, saddle.length_mm - 190))
     return FrameGeometry(
-        stack_mm=top.y_mm, reach_mm=top.x_mm, head_angle_deg=head,
-        seat_angle_deg=read("seat_angle", seat_angle_deg), seat_tube_mm=tube,
-        head_tube_mm=max(70.0, values["head_tube_mm"]), fork_length_mm=SKETCH["fork_length_mm"],
-        fork_offset_mm=SKETCH["fork_offset_mm"], bb_drop_mm=known["bb_drop_mm"],
-        chainstay_mm=known["chainstay_mm"], front_centre_mm=values["front_centre_mm"], wheel_radius_mm=radius,
-    )  # fmt: skip
+        stack_mm=top.y_mm,
+        reach_mm=top.x_mm,
+        head_angle_deg=head,
+        seat_angle_deg=read("seat_angle", seat_angle_deg),
+        seat_tube_mm=tube,
+        head_tube_mm=max(70.0, values["head_tube_mm"]),
+        fork_length_mm=SKETCH["fork_length_mm"],
+        fork_offset_mm=SKETCH["fork_offset_mm"],
+        bb_drop_mm=known["bb_drop_mm"],
+        chainstay_mm=known["chainstay_mm"],
+        front_centre_mm=values["front_centre_mm"],
+        wheel_radius_mm=radius,
+    )
 
 
 @fact(by_value=False)
@@ -154,6 +171,12 @@ def bike_picture(facts: Facts) -> Picture:
     x0, y0, x1, y1 = DisplayList(items).bounds()
     bounds = [x0 - 30, y0, x1 + 90, max(y1, drawn.bike.saddle.y_mm + 150)]
     return Picture(
-        far=[], bike=shapes(items), near=[], joints=[], held=[], bounds=bounds, sketch=drawn.sketch,
+        far=[],
+        bike=shapes(items),
+        near=[],
+        joints=[],
+        held=[],
+        bounds=bounds,
+        sketch=drawn.sketch,
         label=drawn.label or "bike as measured",
-    )  # fmt: skip
+    )

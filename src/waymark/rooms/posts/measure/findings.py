@@ -53,35 +53,41 @@ def findings(facts: Facts) -> list[Finding]:
     return found
 
 
-def _of_survey(
-    measure: MeasureState, survey: Survey, taken: Mapping[str, Taken], lean: Leans
-) -> list[Finding]:
+def _of_survey(measure: MeasureState, survey: Survey, taken: Mapping[str, Taken], lean: Leans) -> list[Finding]:
     found: list[Finding] = []
-    found += [
-        _slip(measure, taken, lean, survey, judged)
-        for judged in survey.suspects
-        if not _among_repeats(judged)
-    ]
+    found += [_slip(measure, taken, lean, survey, judged) for judged in survey.suspects if not _among_repeats(judged)]
     if survey.contradicting:
         found.append(_contradiction(measure, survey))
     if survey.unsettled:
         found.append(
             Finding(
-                kind="unsettled", key="", title="They do not agree", value="", chip="out", mark="",
+                kind="unsettled",
+                key="",
+                title="They do not agree",
+                value="",
+                chip="out",
+                mark="",
                 says="More readings disagree than can be left out: which of them are wrong cannot be told. "
                 "Check the level and the floor, then read the saddle again from the start.",
-                likely="", remedies=[],
+                likely="",
+                remedies=[],
             )
-        )  # fmt: skip
+        )
     if survey.restless and not survey.suspects:
         found.append(
             Finding(
-                kind="unsettled", key="", title="Restless, all of them", value="", chip="edge", mark="",
+                kind="unsettled",
+                key="",
+                title="Restless, all of them",
+                value="",
+                chip="edge",
+                mark="",
                 says="Together they lie farther apart than the tape does, though none stands out. Was the bike "
                 "moved, or the floor another?",
-                likely="", remedies=[],
+                likely="",
+                remedies=[],
             )
-        )  # fmt: skip
+        )
     if survey.adjusted.elsewhere and not survey.suspects:
         found += _two_places(measure, survey)
     return found
@@ -92,17 +98,30 @@ def _two_levels(differ_deg: float) -> list[Finding]:
         return []
     return [
         Finding(
-            kind="level", key="pitch", title="Two levels", value=f"{differ_deg:.1f}° apart", chip="out",
+            kind="level",
+            key="pitch",
+            title="Two levels",
+            value=f"{differ_deg:.1f}° apart",
+            chip="out",
             says="The axle heights and the inclinometer tell different pitches. One of them is misread.",
-            likely="", mark="",
-            remedies=[Remedy(what="again", label="Read the inclinometer again", key="pitch"),
-                      Remedy(what="again", label="Read the front axle again", key="front_axle")],
+            likely="",
+            mark="",
+            remedies=[
+                Remedy(what="again", label="Read the inclinometer again", key="pitch"),
+                Remedy(what="again", label="Read the front axle again", key="front_axle"),
+            ],
         )
-    ]  # fmt: skip
+    ]
 
 
 # Which reading tells on which side of the BB a mark lies.
-TELLS = {"s": "s_behind", "nose": "nose_behind", "clamp": "clamp_ahead", "h": "hand_ahead", "pad": "pad_ahead"}
+TELLS = {
+    "s": "s_behind",
+    "nose": "nose_behind",
+    "clamp": "clamp_ahead",
+    "h": "hand_ahead",
+    "pad": "pad_ahead",
+}
 
 
 def _two_places(measure: MeasureState, survey: Survey) -> list[Finding]:
@@ -122,13 +141,18 @@ def _two_places(measure: MeasureState, survey: Survey) -> list[Finding]:
     place = PLACES[name].replace("{hand}", HOLDS[measure.handlebar()][0])
     return [
         Finding(
-            kind="unsettled", key=key, title="Two places fit", value="", chip="edge", mark=name,
+            kind="unsettled",
+            key=key,
+            title="Two places fit",
+            value="",
+            chip="edge",
+            mark=name,
             says=f"These readings put {place} {words(taken.x_mm, taken.y_mm)}, and as well "
             f"{words(there.x_mm, there.y_mm)}. The first is taken; one level reading from the BB tells.",
             likely="",
             remedies=[Remedy(what="again", label=f"Read: {title_of(measure, key)}", key=key)],
         )
-    ]  # fmt: skip
+    ]
 
 
 def _among_repeats(judged: JudgedReading) -> bool:
@@ -173,10 +197,21 @@ def _slip(
             says += " More than one stands out: settle one, then look again."
         reading = measure.readings.get(source.key)
         typed = reading.heard[at.repeat or 0].typed if reading else ""
-        slips = likely_slips(
-            prompt, typed, value, agree, judged.agreeing_sd, judged.reading.sigma, survey, lean,
-            HOLDS[measure.handlebar()][0],
-        ) if at.repeat is not None or len(source.values) == 1 else ()  # fmt: skip
+        slips = (
+            likely_slips(
+                prompt,
+                typed,
+                value,
+                agree,
+                judged.agreeing_sd,
+                judged.reading.sigma,
+                survey,
+                lean,
+                HOLDS[measure.handlebar()][0],
+            )
+            if at.repeat is not None or len(source.values) == 1
+            else ()
+        )
         if slips and not judged.not_told_from:
             best = slips[0]
             shown = figure(best.value, unit)
@@ -184,9 +219,7 @@ def _slip(
             if best.exact and at.key == source.key:
                 typed = f"{round(best.value, 2):g}{'°' if unit == '°' else ' mm'}"
                 remedies.insert(0, Remedy(what="corrected", label=f"Use {shown}", key=key, repeat=repeat, typed=typed))
-    other = (
-        taken.get(f"{prompt.name}.{'left' if source.side == 'right' else 'right'}") if source.side else None
-    )
+    other = taken.get(f"{prompt.name}.{'left' if source.side == 'right' else 'right'}") if source.side else None
     if other is not None and other.values:
         says += f" The {other.side} was read {figure(other.mean, unit)}."
         remedies.append(Remedy(what="meant", label="Sides meant so", key=key))
@@ -195,9 +228,17 @@ def _slip(
         Remedy(what="kept", label=f"Keep {figure(value, unit)}", key=key),
     ]
     return Finding(
-        kind="slip", key=key, repeat=repeat, title=title, value=figure(value, unit), chip=chip, says=says, likely=likely,
-        mark=judged.reading.end, remedies=remedies,
-    )  # fmt: skip
+        kind="slip",
+        key=key,
+        repeat=repeat,
+        title=title,
+        value=figure(value, unit),
+        chip=chip,
+        says=says,
+        likely=likely,
+        mark=judged.reading.end,
+        remedies=remedies,
+    )
 
 
 def _likely(words: str, shown: str, *, exact: bool) -> str:
@@ -216,21 +257,31 @@ def _chip(off: float, unit: str) -> str:
 def _contradiction(measure: MeasureState, survey: Survey) -> Finding:
     keys = list(survey.contradicting)
     return Finding(
-        kind="contradiction", key=keys[0], title="No bike has both", value="", chip="out", mark="",
+        kind="contradiction",
+        key=keys[0],
+        title="No bike has both",
+        value="",
+        chip="out",
+        mark="",
         says=" and ".join(title_of(measure, k) for k in keys) + " cannot be of one bike. Read one of them again.",
-        likely="", remedies=[Remedy(what="again", label=f"Again: {title_of(measure, k)}", key=k) for k in keys],
-    )  # fmt: skip
+        likely="",
+        remedies=[Remedy(what="again", label=f"Again: {title_of(measure, k)}", key=k) for k in keys],
+    )
 
 
 def _spread(measure: MeasureState, it: Taken) -> Finding:
     shown = ", ".join(figure(v, it.prompt.unit) for v in it.values)
     return Finding(
-        kind="spread", key=it.key, title=title_of(measure, it.key), value=shown,
+        kind="spread",
+        key=it.key,
+        title=title_of(measure, it.key),
+        value=shown,
         chip=f"{it.spread:.0f} apart" if it.prompt.unit == "mm" else f"{it.spread:.1f}° apart",
         says="Readings of one thing do not lie so far apart. Read it once more; the odd one then shows.",
-        likely="", mark=it.prompt.sight.end if it.prompt.sight else "",
+        likely="",
+        mark=it.prompt.sight.end if it.prompt.sight else "",
         remedies=[Remedy(what="again", label="Begin it again", key=it.key)],
-    )  # fmt: skip
+    )
 
 
 def _sides(measure: MeasureState, prompt: Prompt, left: float, right: float, difference: float) -> Finding:
@@ -239,17 +290,21 @@ def _sides(measure: MeasureState, prompt: Prompt, left: float, right: float, dif
     by = f"{abs(difference):.1f}°" if prompt.unit == "°" else f"{abs(difference):.0f}"
     name = prompt.name
     return Finding(
-        kind="sides", key=f"{name}.right", title=title,
-        value=f"L {figure(left, prompt.unit)}, R {figure(right, prompt.unit)}", chip=f"{by} more {wider}",
+        kind="sides",
+        key=f"{name}.right",
+        title=title,
+        value=f"L {figure(left, prompt.unit)}, R {figure(right, prompt.unit)}",
+        chip=f"{by} more {wider}",
         says="Left and right differ by more than the tape does. They are not averaged away: read one again, or say "
         "that it is meant so.",
-        likely="", mark=prompt.sight.end if prompt.sight else "",
+        likely="",
+        mark=prompt.sight.end if prompt.sight else "",
         remedies=[
             Remedy(what="meant", label="Meant so", key=f"{name}.right"),
             Remedy(what="again", label="Right again", key=f"{name}.right"),
             Remedy(what="again", label="Left again", key=f"{name}.left"),
         ],
-    )  # fmt: skip
+    )
 
 
 def _word(judged: JudgedReading | None, it: Taken) -> ReadingWord:

@@ -189,4 +189,3 @@ class MeasureView(BaseModel):
     loupes: list[Magnified]
     setups: list[KeptSetup]
     decided: list[Decided]
-

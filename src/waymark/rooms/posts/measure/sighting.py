@@ -52,12 +52,15 @@ def dimensions(facts: Facts) -> list[Sighted]:
             it = taken.get(key)
             made.append(
                 Sighted(
-                    key=key, lines=[_stroke(p) for p in (*found.helps, *found.strokes)], x_mm=found.label.x_mm,
-                    y_mm=found.label.y_mm, word=words.get(key, "unchecked") if it else "asked",
+                    key=key,
+                    lines=[_stroke(p) for p in (*found.helps, *found.strokes)],
+                    x_mm=found.label.x_mm,
+                    y_mm=found.label.y_mm,
+                    word=words.get(key, "unchecked") if it else "asked",
                     figure=figure(it.mean, prompt.unit) if it and it.values else "",
                     value_mm=it.mean if it and it.values and prompt.unit == "mm" else None,
                 )
-            )  # fmt: skip
+            )
     return made
 
 
@@ -77,11 +80,18 @@ def usual_places(bike: BikeDrawing) -> dict[str, Mark]:
     nose = bike.saddle + Mark(bike.nose_to_s_mm, 0.0)
     clamp = bike.clamp
     return {
-        "s": bike.saddle, "nose": nose, "clamp": clamp, "h": bike.hand, "pad": clamp + Mark(-60.0, 60.0),
-        "drops": clamp + Mark(50.0, -125.0), "tops": clamp + Mark(8.0, 0.0), "bb": ORIGIN,
-        "front": bike.frame.front_axle, "rear": bike.frame.rear_axle,
+        "s": bike.saddle,
+        "nose": nose,
+        "clamp": clamp,
+        "h": bike.hand,
+        "pad": clamp + Mark(-60.0, 60.0),
+        "drops": clamp + Mark(50.0, -125.0),
+        "tops": clamp + Mark(8.0, 0.0),
+        "bb": ORIGIN,
+        "front": bike.frame.front_axle,
+        "rear": bike.frame.rear_axle,
         "pedal_six": Mark(0.0, -bike.crank_mm),
-    }  # fmt: skip
+    }
 
 
 def place_of(survey: Survey | None, name: str, usual: Mapping[str, Mark]) -> Mark:
@@ -144,17 +154,24 @@ def loupes(facts: Facts) -> list[Magnified]:
                 value, unit = _stated(it.key, it.repeat, taken), prompt_of(it.key).unit
                 lines.append(
                     PositionLine(
-                        key=plain(it.reading.key)[0], title=title_of(measure, it.key), d=path.d(),
+                        key=plain(it.reading.key)[0],
+                        title=title_of(measure, it.key),
+                        d=path.d(),
                         figure=figure(value, unit),
-                        value_mm=value if unit == "mm" else None, word=observed_word(survey, taken, it),
+                        value_mm=value if unit == "mm" else None,
+                        word=observed_word(survey, taken, it),
                     )
-                )  # fmt: skip
+                )
         made.append(
             Magnified(
-                mark=name, label=POINT_LABELS.get(name, name), x_mm=placed.at.x_mm, y_mm=placed.at.y_mm,
-                ellipse=ellipse(placed.at, placed.covariance).d(), sights=lines,
+                mark=name,
+                label=POINT_LABELS.get(name, name),
+                x_mm=placed.at.x_mm,
+                y_mm=placed.at.y_mm,
+                ellipse=ellipse(placed.at, placed.covariance).d(),
+                sights=lines,
             )
-        )  # fmt: skip
+        )
     return made
 
 

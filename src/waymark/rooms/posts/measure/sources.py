@@ -69,7 +69,10 @@ def explain_foot(facts: Facts) -> list[str]:
     """Lines that lead to the foot's figures, the same in every layer."""
     lean = context(facts)
     how = "assumed" if "foot_stack" in lean.assumed else "read"
-    return [f"Crank {lean.saddle.crank_mm:g}, pedal axle at 3 o'clock", f"Axle to sole {lean.foot_stack_mm:g}, {how}"]
+    return [
+        f"Crank {lean.saddle.crank_mm:g}, pedal axle at 3 o'clock",
+        f"Axle to sole {lean.foot_stack_mm:g}, {how}",
+    ]
 
 
 def explain(facts: Facts, mark: MarkName) -> list[str]:

@@ -21,9 +21,7 @@ LEFT_NEARER_MM = 1.5
 def asked_of(key: str) -> tuple[Prompt, Literal["mm", "°"]]:
     """The prompt of a key and its unit; raises ``InputError`` where no instrument reads it."""
     if key not in KEYS or KEYS[key][0].unit == "words":
-        raise InputError(
-            "No instrument reads this.", field="key", allowed="a length or an angle", kept=key[:60]
-        )
+        raise InputError("No instrument reads this.", field="key", allowed="a length or an angle", kept=key[:60])
     prompt, _ = KEYS[key]
     return prompt, "°" if prompt.unit == "°" else "mm"
 
@@ -34,9 +32,11 @@ def true_value(facts: Facts, key: str) -> float:
     value = _sighted(facts, prompt.name, KEYS[key][1])
     if value is None:
         raise InputError(
-            "Nothing is known of this on the bike: no simulated instrument can read it.", field="key",
-            allowed="a length or an angle between points of the bike", kept=key[:60],
-        )  # fmt: skip
+            "Nothing is known of this on the bike: no simulated instrument can read it.",
+            field="key",
+            allowed="a length or an angle between points of the bike",
+            kept=key[:60],
+        )
     return value
 
 

@@ -63,14 +63,20 @@ def measure_view(facts: Facts) -> MeasureView:
     measure, taken, survey = facts.part(MeasureState), measured.taken(facts), measured.surveyed(facts)
     lean = measured.leans(facts)
     return MeasureView(
-        bar_kind=measure.handlebar(), asked=_asked(measure, taken, set(facts.house.asked or USUAL)),
+        bar_kind=measure.handlebar(),
+        asked=_asked(measure, taken, set(facts.house.asked or USUAL)),
         agreement=_agreement(measure, taken, lean, survey) if survey else [],
-        findings=findings(facts), checked=_checked(survey), level=_level(survey),
-        next=_next(measure, taken, lean, survey) if survey else None, dimensions=dimensions(facts),
-        loupes=loupes(facts), setups=[_kept(record, survey) for record in reversed(measure.setups)],
-        decided=[_decided(measure, d) for d in reversed(measure.decisions)], ways=ways(facts),
+        findings=findings(facts),
+        checked=_checked(survey),
+        level=_level(survey),
+        next=_next(measure, taken, lean, survey) if survey else None,
+        dimensions=dimensions(facts),
+        loupes=loupes(facts),
+        setups=[_kept(record, survey) for record in reversed(measure.setups)],
+        decided=[_decided(measure, d) for d in reversed(measure.decisions)],
+        ways=ways(facts),
         assumed=list(measured.context(facts).assumed),
-    )  # fmt: skip
+    )
 
 
 def _decided(measure: MeasureState, it: Decision) -> Decided:
@@ -87,12 +93,14 @@ def ways(facts: Facts) -> dict[str, list[StatedAs]]:
     held = measured.hand_context(saddle, c) if saddle else None
     made = {}
     for name, those, state in (
-        ("saddle_height", HEIGHT_WAYS, state_height), ("setback", SETBACK_WAYS, state_setback),
-    ):  # fmt: skip
+        ("saddle_height", HEIGHT_WAYS, state_height),
+        ("setback", SETBACK_WAYS, state_setback),
+    ):
         made[name] = [_stated(w, None if saddle is None else state(w.name, saddle, c.saddle)) for w in those]
     for name, those, told in (
-        ("hand_height", HAND_HEIGHT_WAYS, state_hand_height), ("hand_reach", HAND_REACH_WAYS, state_hand_reach),
-    ):  # fmt: skip
+        ("hand_height", HAND_HEIGHT_WAYS, state_hand_height),
+        ("hand_reach", HAND_REACH_WAYS, state_hand_reach),
+    ):
         made[name] = [_stated(w, told(w.name, hand, held) if hand and held else None) for w in those]
     return made
 
@@ -123,16 +131,23 @@ def _asked(measure: MeasureState, taken: Mapping[str, Taken], usual: set[str]) -
             numbers = it.values if it else ()
             made.append(
                 Asked(
-                    key=key, group=GROUPS[prompt.group], title=prompt.title_for(bar),
-                    hint=prompt.hint_for(bar, side), unit=prompt.unit, side=side, usual=ordinary,
-                    skipped=key in measure.skipped, typed=[h.typed for h in reading.heard] if reading else [],
-                    values=list(numbers), mean=it.mean if it and numbers else None,
+                    key=key,
+                    group=GROUPS[prompt.group],
+                    title=prompt.title_for(bar),
+                    hint=prompt.hint_for(bar, side),
+                    unit=prompt.unit,
+                    side=side,
+                    usual=ordinary,
+                    skipped=key in measure.skipped,
+                    typed=[h.typed for h in reading.heard] if reading else [],
+                    values=list(numbers),
+                    mean=it.mean if it and numbers else None,
                     spread=it.spread if it else None,
                     spread_limit=it.spread_limit if it and prompt.unit != "words" else None,
                     source=reading.source if reading else "",
                     marks=[prompt.sight.end, prompt.sight.start] if prompt.sight else [],
                 )
-            )  # fmt: skip
+            )
     return made
 
 
@@ -152,20 +167,30 @@ def _agreement(measure: MeasureState, taken: Mapping[str, Taken], lean: Leans, s
         prompt = prompt_of(it.key)
         made.append(
             Agreement(
-                key=plain(it.reading.key)[0], title=title_of(measure, it.key), unit="°" if prompt.unit == "°" else "mm",
+                key=plain(it.reading.key)[0],
+                title=title_of(measure, it.key),
+                unit="°" if prompt.unit == "°" else "mm",
                 value=stated(prompt.sight.turn, it.reading.value, lean) if prompt.sight else 0.0,
-                off=_off(prompt, judged.residual), standardised=judged.standardised,
-                word=observed_word(survey, taken, it), least_noticed=judged.least_noticed,
+                off=_off(prompt, judged.residual),
+                standardised=judged.standardised,
+                word=observed_word(survey, taken, it),
+                least_noticed=judged.least_noticed,
             )
-        )  # fmt: skip
+        )
     for key, left in taken.items():
         if left.decision == "dropped" and left.prompt.sight and left.values:
             made.append(
                 Agreement(
-                    key=key, title=title_of(measure, key), unit="°" if left.prompt.unit == "°" else "mm",
-                    value=left.mean, off=0.0, standardised=None, word="left out", least_noticed=None,
+                    key=key,
+                    title=title_of(measure, key),
+                    unit="°" if left.prompt.unit == "°" else "mm",
+                    value=left.mean,
+                    off=0.0,
+                    standardised=None,
+                    word="left out",
+                    least_noticed=None,
                 )
-            )  # fmt: skip
+            )
     return sorted(made, key=lambda a: (a.word != "suspect", -abs(a.standardised or 0.0)))
 
 
@@ -211,9 +236,7 @@ def _level(survey: Survey | None) -> LevelView:
     if hand is not None:
         off = hand.raw - hand.at
         parts = [
-            f"{abs(off.x_mm):.0f} too far {'back' if off.x_mm < 0 else 'forward'}"
-            if abs(off.x_mm) >= 0.5
-            else "",
+            f"{abs(off.x_mm):.0f} too far {'back' if off.x_mm < 0 else 'forward'}" if abs(off.x_mm) >= 0.5 else "",
             f"{abs(off.y_mm):.0f} too {'low' if off.y_mm < 0 else 'high'}" if abs(off.y_mm) >= 0.5 else "",
         ]
         said = " and ".join(p for p in parts if p)
@@ -223,9 +246,13 @@ def _level(survey: Survey | None) -> LevelView:
             else "It matters less than half a mm at the hand."
         )
     return LevelView(
-        known=True, pitch_deg=level.pitch_deg, sd_deg=level.sd_deg, block_mm=level.block_mm, says=says,
+        known=True,
+        pitch_deg=level.pitch_deg,
+        sd_deg=level.sd_deg,
+        block_mm=level.block_mm,
+        says=says,
         mattered=mattered,
-    )  # fmt: skip
+    )
 
 
 def _next(measure: MeasureState, taken: Mapping[str, Taken], lean: Leans, survey: Survey) -> NextView | None:
@@ -290,10 +317,16 @@ def _kept(record: SetupRecord, survey: Survey | None) -> KeptSetup:
             says = f"inside the tape’s {max(d.least_x_mm, d.least_y_mm):.0f}"
         lines.append(
             DriftLine(
-                mark=d.name, label=POINT_LABELS.get(d.name, d.name), dx_mm=d.dx_mm, dy_mm=d.dy_mm,
-                sd_x_mm=d.sd_x_mm, sd_y_mm=d.sd_y_mm, moved=d.moved, says=says,
+                mark=d.name,
+                label=POINT_LABELS.get(d.name, d.name),
+                dx_mm=d.dx_mm,
+                dy_mm=d.dy_mm,
+                sd_x_mm=d.sd_x_mm,
+                sd_y_mm=d.sd_y_mm,
+                moved=d.moved,
+                says=says,
             )
-        )  # fmt: skip
+        )
     moved = [line.label.lower() for line in lines if line.moved]
     if not lines:
         says = "Measure again to compare."
@@ -301,6 +334,4 @@ def _kept(record: SetupRecord, survey: Survey | None) -> KeptSetup:
         says = f"Moved since: {' and '.join(moved)}."
     else:
         says = "No move shown: every difference is within what the tape does."
-    return KeptSetup(
-        on=record.on, by=record.by, note=record.note, readings=record.readings, says=says, lines=lines
-    )
+    return KeptSetup(on=record.on, by=record.by, note=record.note, readings=record.readings, says=says, lines=lines)

@@ -17,4 +17,12 @@ def _stage(facts: Facts) -> Stage:
     return Stage("work" if measures else "empty", f"{len(missing)} to ask")
 
 
-POST = Post(name="rider", label="Rider", place=1, stage=_stage, picture=picture_now, ledger=ledger_of, dials=goal_dials)
+POST = Post(
+    name="rider",
+    label="Rider",
+    place=1,
+    stage=_stage,
+    picture=picture_now,
+    ledger=ledger_of,
+    dials=goal_dials,
+)

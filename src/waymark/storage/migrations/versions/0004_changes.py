@@ -85,12 +85,22 @@ class Lines:
                 steps = json.dumps(JsonPatch.from_diff(contents[base], row.content).patch, ensure_ascii=False)
             said = json.dumps([{"t": "{words}", "v": {"words": ["words", row.title]}}], ensure_ascii=False)
             self.connection.execute(
-                sa.insert(self.table).values({
-                    self.owner: owner_id, "number": row.number, "came_from": base, "restores": row.restores,
-                    "made_at": row.made_at, "by": "", "asked": "[]", "said": said, "depth": depths[row.number],
-                    "steps": steps, "whole": whole,
-                })
-            )  # fmt: skip
+                sa.insert(self.table).values(
+                    {
+                        self.owner: owner_id,
+                        "number": row.number,
+                        "came_from": base,
+                        "restores": row.restores,
+                        "made_at": row.made_at,
+                        "by": "",
+                        "asked": "[]",
+                        "said": said,
+                        "depth": depths[row.number],
+                        "steps": steps,
+                        "whole": whole,
+                    }
+                )
+            )
         for row in rows:
             if self.read_back(owner_id, row.number) != row.content:
                 raise RuntimeError(f"change {row.number} of {self.owner} {owner_id} does not read back as it was")
