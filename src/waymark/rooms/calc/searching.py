@@ -5,8 +5,8 @@ from __future__ import annotations
 from functools import cache
 
 from waymark.core.errors import InputError
+from waymark.core.house import HOUSE
 from waymark.core.marks import Mark
-from waymark.core.rules.house import STEM_WINDOWS
 from waymark.core.search import Gates, Goal, SaddleOption, SizeResult, Tolerance
 from waymark.core.search.frontier import Reference
 from waymark.core.search.model import RUNGS
@@ -46,22 +46,7 @@ def search(q: SearchIn) -> SearchOut:
         q.limits.least_bar_width_mm,
         q.limits.rider_mass_kg,
     )
-    window_of = STEM_WINDOWS[q.discipline]
-    goal = Goal(
-        saddle=Mark(q.saddle.x_mm, q.saddle.y_mm),
-        hand=Mark(q.hand.x_mm, q.hand.y_mm),
-        hand_off_clamp=Mark(q.hand_off_clamp.x_mm, q.hand_off_clamp.y_mm),
-        stem_window=window_of,
-        tolerance=Tolerance(**q.tolerance.model_dump()),
-        gates=Gates(
-            q.limits.inseam_in_shoes_mm,
-            q.limits.standover_room_mm,
-            q.schools.standover == "first",
-            q.limits.foot_lift_mm,
-            q.limits.system_mass_kg,
-            q.limits.crank_mm,
-        ),
-    )
+    goal = _goal(q)
     own = goal.own_bar(q.bar_clamp_mm)
     shelf = search_shelf(
         ((str(i), f) for i, f in enumerate(frames)),
@@ -77,9 +62,18 @@ def search(q: SearchIn) -> SearchOut:
     reference = None if q.reference is None else Reference(**q.reference.model_dump())
     whole = search_whole(shelf, goal, reference)
     head = sorted(f.head_angle_deg for f in shelf.frames)[len(shelf.frames) // 2]
-    best = ((window_of.best_least_mm, window_of.best_greatest_mm), (0.0, 22.5))
+    tall = HOUSE.spacer_warn_share * HOUSE.spacer_limit_carbon_mm
+    best = ((goal.stem_window.best_least_mm, goal.stem_window.best_greatest_mm), (0.0, tall))
     look = look_for(
-        window(goal.clamp, head, 8.0, 40.0, sorted({s.angle_deg for s in shelf.stems}), {"best": best}), head
+        window(
+            goal.clamp,
+            head,
+            HOUSE.usual_cover_mm,
+            HOUSE.usual_clamp_height_mm,
+            sorted({s.angle_deg for s in shelf.stems}),
+            {"best": best},
+        ),
+        head,
     )
     return SearchOut(
         sizes=[_row(r, whole, frames) for r in whole.sizes[: q.most]],
@@ -89,15 +83,7 @@ def search(q: SearchIn) -> SearchOut:
             SearchCandidate(build=_build(c.standing.result, whole, frames), stands=c.stands, gives_up=c.gives_up)
             for c in whole.frontier
         ],
-        failures=[
-            SearchFailure(frame=frames[int(r.frame.key)].frame, size=frames[int(r.frame.key)].size, why=r.sentence)
-            for r in whole.sizes
-            if r.verdict == "out"
-        ][: q.most]
-        + [
-            SearchFailure(frame=frames[int(f.key)].frame, size=frames[int(f.key)].size, why=why)
-            for f, why in whole.unbuilt
-        ],
+        failures=_failures(whole, frames, q.most),
         look_for={
             "head_angle_deg": look.head_angle_deg,
             "stack_least_mm": look.stack_least_mm,
@@ -106,6 +92,31 @@ def search(q: SearchIn) -> SearchOut:
             "reach_greatest_mm": look.reach_greatest_mm,
         },
     )
+
+
+def _goal(q: SearchIn) -> Goal:
+    """The goal as the core's search takes it."""
+    return Goal(
+        saddle=Mark(q.saddle.x_mm, q.saddle.y_mm),
+        hand=Mark(q.hand.x_mm, q.hand.y_mm),
+        hand_off_clamp=Mark(q.hand_off_clamp.x_mm, q.hand_off_clamp.y_mm),
+        stem_window=HOUSE.stem_windows[q.discipline],
+        tolerance=Tolerance(**q.tolerance.model_dump()),
+        gates=Gates(
+            q.limits.inseam_in_shoes_mm,
+            q.limits.standover_room_mm,
+            q.schools.standover == "first",
+            q.limits.foot_lift_mm,
+            q.limits.system_mass_kg,
+            q.limits.crank_mm,
+        ),
+    )
+
+
+def _failures(whole: Whole, frames: list[FrameSize], most: int) -> list[SearchFailure]:
+    """The nearest sizes that do not carry the goal, and every one on which nothing can be built, each with its why."""
+    told = [(r.frame, r.sentence) for r in whole.sizes if r.verdict == "out"][:most] + list(whole.unbuilt)
+    return [SearchFailure(frame=frames[int(f.key)].frame, size=frames[int(f.key)].size, why=why) for f, why in told]
 
 
 def _row(r: SizeResult, whole: Whole, frames: list[FrameSize]) -> SearchRow:

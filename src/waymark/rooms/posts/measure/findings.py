@@ -195,30 +195,9 @@ def _slip(
             says = f"The other {others} agree on {figure(agree, unit)} ± {doubt}."
         if len(survey.suspects) > 1:
             says += " More than one stands out: settle one, then look again."
-        reading = measure.readings.get(source.key)
-        typed = reading.heard[at.repeat or 0].typed if reading else ""
-        slips = (
-            likely_slips(
-                prompt,
-                typed,
-                value,
-                agree,
-                judged.agreeing_sd,
-                judged.reading.sigma,
-                survey,
-                lean,
-                HOLDS[measure.handlebar()][0],
-            )
-            if at.repeat is not None or len(source.values) == 1
-            else ()
-        )
-        if slips and not judged.not_told_from:
-            best = slips[0]
-            shown = figure(best.value, unit)
-            likely = _likely(best.words, shown, exact=best.exact)
-            if best.exact and at.key == source.key:
-                typed = f"{round(best.value, 2):g}{'°' if unit == '°' else ' mm'}"
-                remedies.insert(0, Remedy(what="corrected", label=f"Use {shown}", key=key, repeat=repeat, typed=typed))
+        if not judged.not_told_from and (at.repeat is not None or len(source.values) == 1):
+            likely, mend = _looks_like(measure, lean, survey, judged, (value, agree))
+            remedies[:0] = mend
     other = taken.get(f"{prompt.name}.{'left' if source.side == 'right' else 'right'}") if source.side else None
     if other is not None and other.values:
         says += f" The {other.side} was read {figure(other.mean, unit)}."
@@ -239,6 +218,36 @@ def _slip(
         mark=judged.reading.end,
         remedies=remedies,
     )
+
+
+def _looks_like(
+    measure: MeasureState, lean: Leans, survey: Survey, judged: JudgedReading, figures: tuple[float, float]
+) -> tuple[str, list[Remedy]]:
+    """What slip it looks like, of the value read and the one that would agree, and the button that mends it."""
+    at = next(o for o in survey.observed if o.reading.key == judged.reading.key)
+    prompt, (key, repeat) = prompt_of(at.key), plain(judged.reading.key)
+    reading = measure.readings.get(at.key)
+    typed = reading.heard[at.repeat or 0].typed if reading else ""
+    slips = likely_slips(
+        prompt,
+        typed,
+        *figures,
+        judged.agreeing_sd or 0.0,
+        judged.reading.sigma,
+        survey,
+        lean,
+        HOLDS[measure.handlebar()][0],
+    )
+    if not slips:
+        return "", []
+    best = slips[0]
+    shown = figure(best.value, prompt.unit)
+    likely = _likely(best.words, shown, exact=best.exact)
+    # Only a reading of one side can be put right at once; a mean of both cannot.
+    if not best.exact or reading is None:
+        return likely, []
+    mended = f"{round(best.value, 2):g}{'°' if prompt.unit == '°' else ' mm'}"
+    return likely, [Remedy(what="corrected", label=f"Use {shown}", key=key, repeat=repeat, typed=mended)]
 
 
 def _likely(words: str, shown: str, *, exact: bool) -> str:
