@@ -6,6 +6,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from waymark.core.contact import Contact, ContactKind
+from waymark.core.marks import Mark
 from waymark.core.rules.assumed import ASSUMED
 from waymark.core.rules.body_bounds import BODY_BOUNDS, foot_from_height_mm, plausibility, usual_mm
 from waymark.core.rules.cautions import ALWAYS, Situation, cautions_for, mentions_pain
@@ -131,9 +133,7 @@ FACTS = dict(
     stem_length_mm=90,
     stem_stands_deg=-6,
     stem_turned=False,
-    hand_ahead_mm=85,
-    hand_above_mm=12,
-    contact="hood",
+    contact=Contact("hood", Mark(85, 12)),
     foot_stack_mm=25,
     crank_mm=172.5,
 )
@@ -163,15 +163,16 @@ def test_steps_are_in_the_order_of_work_and_fit_the_card() -> None:
 
 def test_steps_of_a_flat_bar_and_a_turned_stem() -> None:
     more = {
-        "contact": "grip",
-        "hand_ahead_mm": -36,
+        "contact": Contact("grip", Mark(-36, 12), width_mm=760, inset_mm=55, sweep_deg=8),
         "stem_stands_deg": 10,
         "stem_turned": True,
         "slide_mm": 0.2,
     }
     steps = steps_for(SetupFacts(**{**FACTS, **more, "nose_behind_bb_mm": -12}))
     text = " ".join(s.what + " " + s.check for s in steps)
-    assert steps[7].what == "Grips: centre 36 behind the bar clamp, 12 above, both alike."
+    assert steps[7].what == (
+        "Grips: centre 36 behind the bar clamp, 12 above, both alike; bar 760 wide, hands 55 in from its ends, swept 8°."
+    )
     assert "+10°, the high way round, turned over" in text
     assert "clamped at their middle" in text
     assert "nose 12 ahead of BB" in text
@@ -196,7 +197,7 @@ def test_steps_of_a_flat_bar_and_a_turned_stem() -> None:
         ),
         (
             "pad",
-            "Pads: centre 85 ahead of the bar clamp, 12 above, both alike.",
+            "Pads: centre 85 ahead of the bar clamp, 12 above, both alike; 190 apart, centre to centre.",
             "extension ends 252 ahead of the pads, 18 above; forearm along the pad, elbow just behind it",
             "pads, extensions",
             "Measure saddle, pads and extension ends; write them in Built, above.",
@@ -210,8 +211,11 @@ def test_steps_of_a_flat_bar_and_a_turned_stem() -> None:
         ),
     ],
 )
-def test_each_kind_of_contact_has_its_own_sentences(contact: str, what: str, check: str, bolt: str, last: str) -> None:
-    steps = steps_for(SetupFacts(**{**FACTS, "contact": contact, "end_ahead_mm": 252, "end_above_mm": 18}))
+def test_each_kind_of_contact_has_its_own_sentences(
+    contact: ContactKind, what: str, check: str, bolt: str, last: str
+) -> None:
+    to_hand, width = (Mark(252, 18), 190) if contact == "pad" else (Mark(0, 0), None)
+    steps = steps_for(SetupFacts(**{**FACTS, "contact": Contact(contact, Mark(85, 12), to_hand, width_mm=width)}))
     assert (steps[7].what, steps[7].check, steps[7].bolt) == (what, check, bolt)
     assert steps[-1].what == last
     others = {"hood", "grip", "pad", "extension"} - {contact} - ({"extension"} if contact == "pad" else set())

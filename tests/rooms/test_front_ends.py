@@ -18,12 +18,12 @@ from waymark.rooms.plan import (
     can_turn,
     cockpit_stem,
     drawn_plan,
-    hand_is,
     looked_at,
     own_bar,
     place_state,
     plan_marks,
     search_goal,
+    sought,
 )
 from waymark.rooms.plan.question import gates, reference, wanted
 from waymark.rooms.posts.measure import context
@@ -44,7 +44,7 @@ def test_the_own_bar_stands_first_as_measured_and_turns_only_from_a_rotation_tha
     state.measure.readings |= kept(bar_rotation=3, hood_slope__right=7)
     own = own_bar(facts_of(state))
     assert own is not None
-    assert own.places[0].off == context(facts_of(state)).hand_off_clamp
+    assert own.places[0].off == context(facts_of(state)).contact.off
     # The ramp was read; the bar's own axes fall along it by the ramp's fall.
     assert own.places[0].rotation_deg == 3 + bar.ramp_deg
     arc = bar.lever_arc_deg + degrees(own.places[0].slide_mm / bar.bend_radius_mm)
@@ -107,7 +107,7 @@ def test_a_stem_out_of_stock_is_not_put_on_by_a_stop(demo: TestClient) -> None:
 def test_a_flat_bar_use_asks_for_grips_and_only_bars_that_have_them() -> None:
     state = measured()
     state.goal.discipline = "cross-country"
-    assert hand_is(facts_of(state)) == "grip"
+    assert sought(facts_of(state)) == "grip"
     shelf = search_shelf([], [(n, p) for n, p in PARTS.items()], None, None, wanted(facts_of(state, PROFILE)))
     assert shelf.bars
     assert all(PARTS[b.key].kind == "flat_bar" for b in shelf.bars)

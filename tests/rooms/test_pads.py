@@ -12,7 +12,7 @@ from pypdf import PdfReader
 from tests.posts import FILES, facts_of
 from tests.rooms.test_fits import Fitter, demo_fit
 from waymark.demo import demo_files
-from waymark.rooms.plan import drawn_plan, hand_is, own_bar, pose_of, search_goal
+from waymark.rooms.plan import drawn_plan, own_bar, pose_of, search_goal, sought
 from waymark.rooms.posts.goal import goal_marks
 from waymark.rooms.posts.measure import context
 
@@ -77,10 +77,10 @@ def test_every_aero_bar_on_the_shelf_is_placed_step_by_step(fitter: Fitter) -> N
     own = fitter.read("frame")["frame"]["frontier"][0]
     assert (own["front"]["part"], own["cost"]) == (None, "a stem to buy")
     facts = facts_of(state())
-    assert (context(facts).carried, hand_is(facts)) == ("pads", "pad")
+    assert (context(facts).contact.kind, sought(facts)) == ("pad", "pad")
     bar = own_bar(facts)
     assert bar is not None
-    assert [p.off for p in bar.places] == [context(facts).hand_off_clamp]
+    assert [p.off for p in bar.places] == [context(facts).contact.off]
     goal = search_goal(facts)
     assert goal is not None
     assert (goal.carried, goal.hand) == ("pads", goal_marks(facts)["hand"])
@@ -92,7 +92,7 @@ def test_the_forearm_is_drawn_on_the_pad() -> None:
     assert drawn is not None
     pose = pose_of(facts, drawn.bike.saddle, drawn.bike.hand)
     assert pose.on_pads
-    assert pose.hand.distance_mm(drawn.bike.hand + context(facts).grip_off) < 1e-6
+    assert pose.hand.distance_mm(drawn.bike.hand + context(facts).contact.to_hand) < 1e-6
     past = pose.elbow.distance_mm(drawn.bike.hand) + drawn.bike.hand.distance_mm(pose.hand)
     assert past == pytest.approx(pose.elbow.distance_mm(pose.hand))
 
@@ -101,5 +101,5 @@ def test_without_a_pad_measured_the_hand_is_carried() -> None:
     kept = state()
     kept.measure.readings = {k: r for k, r in kept.measure.readings.items() if not k.startswith(("s_pad", "pad_"))}
     facts = facts_of(kept)
-    assert (context(facts).carried, context(facts).point_of("hand"), hand_is(facts)) == ("hand", "h", "hood")
-    assert context(facts).pad_of(goal_marks(facts)["hand"]) is None
+    assert (context(facts).contact.kind, context(facts).point_of("hand"), sought(facts)) == ("extension", "h", "hood")
+    assert context(facts).contact.pad_at(goal_marks(facts)["hand"]) is None

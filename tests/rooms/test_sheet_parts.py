@@ -91,11 +91,11 @@ def test_what_is_not_typed_comes_from_the_part_then_the_frame_then_the_house() -
     assert known.saddle.seat_angle_deg == FRAMES["Corvane Lull 56"].chart.seat_angle_deg
     assert known.saddle.nose_to_s_mm == 152
     assert known.saddle.bb_height_mm == 622 / 2 + 32 - 76
-    assert known.hand_off_clamp == PARTS["Petrel 40"].hand_off_clamp()
+    assert known.contact.off == PARTS["Petrel 40"].hand_off_clamp()
     assert set(known.assumed) == {"crank", "foot_stack"}
     over = context_of(MeasureState(bar=PARTS["Petrel 40"], readings=kept(off_ahead=90)))
-    assert over.hand_off_clamp.x_mm == 90
-    assert over.hand_off_clamp.y_mm == PARTS["Petrel 40"].hand_off_clamp().y_mm
+    assert over.contact.off.x_mm == 90
+    assert over.contact.off.y_mm == PARTS["Petrel 40"].hand_off_clamp().y_mm
 
 
 def test_a_flat_bars_grip_lies_behind_its_clamp() -> None:
@@ -190,7 +190,7 @@ def test_a_bike_off_the_shelf_is_a_sketch_about_its_true_marks() -> None:
     assert drawn.sketch
     assert drawn.bike.saddle == Mark(-200, 697)
     assert drawn.bike.hand == Mark(560, 655)
-    clamp = Mark(560, 655) - context(facts_of(state)).hand_off_clamp
+    clamp = Mark(560, 655) - context(facts_of(state)).contact.off
     assert drawn.bike.clamp.distance_mm(clamp) < 1e-6
 
 
@@ -200,7 +200,7 @@ def test_the_measured_bike_meets_its_bar_whatever_its_frame(label: str) -> None:
     drawn = drawn_now(facts_of(state))
     assert not drawn.sketch
     assert drawn.label == label
-    clamp = Mark(560, 655) - context(facts_of(state)).hand_off_clamp
+    clamp = Mark(560, 655) - context(facts_of(state)).contact.off
     # A stem that exists for no frame may leave the drawn pile at 0; the stem's own direction always holds.
     assert abs((drawn.bike.clamp - clamp).x_mm) < 40
 

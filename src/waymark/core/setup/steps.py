@@ -3,22 +3,21 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
 
+from waymark.core.contact import Contact, ContactKind
+from waymark.core.marks import Mark
 from waymark.core.units.show import MINUS
 
-# What carries the rider's hands or forearms on a bar.
-Contact = Literal["hood", "grip", "pad", "extension"]
-_PLACES: dict[Contact, str] = {
+_PLACES: dict[ContactKind, str] = {
     "hood": "Hoods: hollow", "grip": "Grips: centre", "pad": "Pads: centre", "extension": "Extensions: end",
 }  # fmt: skip
-_CHECKS: dict[Contact, tuple[str, str]] = {
+_CHECKS: dict[ContactKind, tuple[str, str]] = {
     "hood": ("palm in line with the forearm", "lever clamps"),
     "grip": ("wrist straight, weight on the whole palm", "grips, levers"),
     "pad": ("forearm along the pad, elbow just behind it", "pads, extensions"),
     "extension": ("wrist straight at the end", "extensions"),
 }
-_MEASURED: dict[Contact, str] = {
+_MEASURED: dict[ContactKind, str] = {
     "hood": "saddle and hoods", "grip": "saddle and grips", "pad": "saddle, pads and extension ends",
     "extension": "saddle and extension ends",
 }  # fmt: skip
@@ -26,11 +25,7 @@ _MEASURED: dict[Contact, str] = {
 
 @dataclass(frozen=True, slots=True)
 class SetupFacts:
-    """What the steps speak of. Lengths mm; spacer tuples from the frame up.
-
-    ``contact`` is what ``hand_ahead_mm`` and ``hand_above_mm`` place from the bar clamp; on pads ``end_ahead_mm`` and
-    ``end_above_mm`` lead from the pad's centre to the extension's end.
-    """
+    """What the steps speak of. Lengths mm; spacer tuples from the frame up; the contact is placed from the bar clamp."""
 
     post_from_bb_mm: float | None
     post_showing_mm: float | None
@@ -43,14 +38,10 @@ class SetupFacts:
     stem_length_mm: float
     stem_stands_deg: float
     stem_turned: bool
-    hand_ahead_mm: float
-    hand_above_mm: float
     contact: Contact
     foot_stack_mm: float
     crank_mm: float
     bar_stands: str = ""
-    end_ahead_mm: float | None = None
-    end_above_mm: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -104,10 +95,10 @@ def steps_for(f: SetupFacts) -> list[Step]:
             "stem, bar",
         ),
     ]
-    check, bolts = _CHECKS[f.contact]
+    check, bolts = _CHECKS[f.contact.kind]
     steps += [
         Step(
-            f"{_PLACES[f.contact]} {_from(f.hand_ahead_mm, f.hand_above_mm, 'the bar clamp')}, both alike.",
+            f"{_PLACES[f.contact.kind]} {_from(f.contact.off, 'the bar clamp')}, both alike{_more(f.contact)}.",
             _end(f) + check,
             bolts,
         ),
@@ -117,23 +108,31 @@ def steps_for(f: SetupFacts) -> list[Step]:
             "cleat bolts",
         ),
         Step(
-            f"Measure {_MEASURED[f.contact]}; write them in Built, above.",
+            f"Measure {_MEASURED[f.contact.kind]}; write them in Built, above.",
             "outside the box: stop and ask the fitter",
         ),
     ]
     return steps
 
 
-def _from(ahead_mm: float, above_mm: float, what: str) -> str:
+def _from(off: Mark, what: str) -> str:
     """A place from another: how far ahead of or behind it, above or below it."""
-    side = "ahead of" if ahead_mm >= 0 else "behind"
-    return f"{abs(ahead_mm):.0f} {side} {what}, {abs(above_mm):.0f} {'above' if above_mm >= 0 else 'below'}"
+    side = "ahead of" if off.x_mm >= 0 else "behind"
+    return f"{abs(off.x_mm):.0f} {side} {what}, {abs(off.y_mm):.0f} {'above' if off.y_mm >= 0 else 'below'}"
+
+
+def _more(it: Contact) -> str:
+    """What else places a contact: a bar's width, where on it the hand is, and which way it points."""
+    if it.on_pads:
+        return f"; {it.width_mm:.0f} apart, centre to centre" if it.width_mm is not None else ""
+    said = [f"bar {it.width_mm:.0f} wide"] if it.width_mm is not None else []
+    said += [f"hands {it.inset_mm:.0f} in from its ends"] if it.inset_mm is not None else []
+    said += [f"swept {it.sweep_deg:g}°"] if it.sweep_deg else []
+    return f"; {', '.join(said)}" if said else ""
 
 
 def _end(f: SetupFacts) -> str:
-    if f.contact != "pad" or f.end_ahead_mm is None or f.end_above_mm is None:
-        return ""
-    return f"extension ends {_from(f.end_ahead_mm, f.end_above_mm, 'the pads')}; "
+    return f"extension ends {_from(f.contact.to_hand, 'the pads')}; " if f.contact.on_pads else ""
 
 
 def _side(behind_mm: float) -> str:

@@ -7,7 +7,7 @@ from datetime import datetime
 from waymark.core.drawing.card import CardContent, CardRow, card_pages
 from waymark.core.drawing.primitives import DisplayList
 from waymark.core.errors import InputError
-from waymark.core.setup import Contact, SetupFacts, Step, steps_for
+from waymark.core.setup import SetupFacts, Step, steps_for
 from waymark.rooms.files import MARKS, Facts, Look, both
 from waymark.rooms.plan import (
     BuildState,
@@ -15,8 +15,8 @@ from waymark.rooms.plan import (
     chosen,
     cover_mm,
     drawn_plan,
-    hand_off,
     plan_bar,
+    plan_contact,
     plan_marks,
 )
 from waymark.rooms.posts.goal import goal_marks
@@ -72,7 +72,6 @@ def _steps(facts: Facts, under: tuple[float, ...], over: tuple[float, ...]) -> l
     stem, plan, lean = b.stem, both(plan_marks(facts)), context(facts)
     if size is None or stem is None or plan is None:
         return []
-    off, contact, end = hand_off(facts), _contact(facts), lean.grip_off
     post_from_bb = None if b.post_exposed_mm is None else size.chart.seat_tube_mm + b.post_exposed_mm
     return steps_for(
         SetupFacts(
@@ -87,28 +86,12 @@ def _steps(facts: Facts, under: tuple[float, ...], over: tuple[float, ...]) -> l
             stem_length_mm=stem.length_mm,
             stem_stands_deg=-stem.angle_deg if b.turned_over else stem.angle_deg,
             stem_turned=b.turned_over,
-            hand_ahead_mm=off.x_mm,
-            hand_above_mm=off.y_mm,
-            contact=contact,
-            end_ahead_mm=end.x_mm if contact == "pad" else None,
-            end_above_mm=end.y_mm if contact == "pad" else None,
+            contact=plan_contact(facts),
             foot_stack_mm=lean.foot_stack_mm,
             crank_mm=lean.saddle.crank_mm,
             bar_stands=b.place.says if b.place else "",
         )
     )
-
-
-def _contact(facts: Facts) -> Contact:
-    """What the plan's marks of the hand stand for: by the pads carried, else by the bar that goes on."""
-    if context(facts).carried == "pads":
-        return "pad"
-    b, on_bike = facts.part(BuildState), facts.part(MeasureState).handlebar()
-    if b.cockpit is not None:
-        return "hood"
-    kind = {"drop_bar": "drop", "flat_bar": "flat", "aero_bar": "aero"}[b.bar.kind] if b.bar else on_bike
-    contacts: dict[str, Contact] = {"drop": "hood", "flat": "grip", "aero": "extension"}
-    return contacts[kind]
 
 
 def _bar_named(facts: Facts) -> str:

@@ -26,7 +26,8 @@ def readouts_at(facts: Facts, marks: Marks) -> Readouts | None:
         return None
     (saddle, hand), lean = pair, context(facts)
     crank = lean.saddle.crank_mm
-    return readouts(saddle, lean.grip_of(hand), body(facts), foot(facts), crank, lean.pad_of(hand))
+    there, pad = lean.contact.hand_at(hand), lean.contact.pad_at(hand)
+    return readouts(saddle, there, body(facts), foot(facts), crank, pad)
 
 
 @fact

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import replace
 
 from waymark.core.cockpit import Stem, bar_clamp
+from waymark.core.contact import Contact, ContactKind
 from waymark.core.marks import Mark
 from waymark.core.search import FrameOption, Gates, Goal, SaddleOption, Tolerance
 from waymark.core.search.previews import FrontEnd
@@ -15,6 +17,9 @@ from waymark.rooms.plan.state import BuildState, FrameState
 from waymark.rooms.posts.goal import discipline, goal_marks
 from waymark.rooms.posts.measure import MeasureState, context, explain_foot, saddle_fit, saddle_part
 from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart, FrameSize, frame_option
+
+# What a bar of each kind carries.
+CARRIED: Mapping[str, ContactKind] = {"drop_bar": "hood", "flat_bar": "grip", "aero_bar": "extension"}
 
 
 @fact(reading=True)
@@ -45,10 +50,18 @@ def stem_of(build: BuildState) -> Stem | None:
     return stem.turned_over() if build.turned_over else stem
 
 
-def hand_off(facts: Facts) -> Mark:
-    """The hand from the bar clamp in the plan: as the chosen bar stands, else as on the old bike."""
-    place = facts.part(BuildState).place
-    return place.off() if place else context(facts).hand_off_clamp
+@fact
+def plan_contact(facts: Facts) -> Contact:
+    """The contact of the plan: what the bar that goes on carries, where it will stand; else as on the old bike."""
+    b, now = facts.part(BuildState), context(facts).contact
+    off = b.place.off() if b.place else now.off
+    if now.on_pads:
+        return replace(now, off=off)
+    kind: ContactKind = "hood" if b.cockpit else CARRIED[b.bar.kind] if b.bar else now.kind
+    bar = plan_bar(facts)
+    if kind == "grip" and isinstance(bar, FlatBarPart):
+        return Contact(kind, off, width_mm=bar.width_mm, inset_mm=bar.hand_inset_mm, sweep_deg=bar.sweep_deg)
+    return Contact(kind, off)
 
 
 def cover_mm(facts: Facts) -> float:
@@ -75,7 +88,7 @@ def plan_marks(facts: Facts) -> Marks:
     if stem is not None:
         top = Mark(c.reach_mm, c.stack_mm)
         clamp = bar_clamp(top, c.head_angle_deg, cover_mm(facts), b.spacers_mm, stem)
-        plan["hand"] = clamp + hand_off(facts)
+        plan["hand"] = clamp + plan_contact(facts).off
     if b.post is not None and b.post_exposed_mm is not None and b.slide_mm is not None:
         plan["saddle"] = saddle_mark(
             c.seat_angle_deg,
@@ -108,7 +121,7 @@ def explain(facts: Facts, mark: MarkName) -> list[str]:
     stem = stem_of(b)
     if stem is None:
         return []
-    off, carried = hand_off(facts), context(facts).carried.capitalize()
+    off, carried = plan_contact(facts).off, plan_contact(facts).label
     return [
         f"{size.label}: stack {c.stack_mm:g}, reach {c.reach_mm:g}, head {c.head_angle_deg:g}°",
         f"Cover {cover_mm(facts):g} + spacers {b.spacers_mm:g} + half the clamp {stem.clamp_height_mm / 2:g}",
@@ -127,11 +140,11 @@ def goal_for(facts: Facts, gates: Gates | None = None) -> Goal | None:
     return Goal(
         saddle=marks[0],
         hand=marks[1],
-        hand_off_clamp=lean.hand_off_clamp,
+        hand_off_clamp=lean.contact.off,
         stem_window=house.stem_windows[discipline(facts)],
         saddle_fit=saddle_option(facts),
         gates=gates or Gates(),
-        carried=lean.carried,
+        carried=lean.contact.word,
         tolerance=Tolerance(*house.tolerance("saddle"), *house.tolerance("hand")),
     )
 
@@ -139,7 +152,7 @@ def goal_for(facts: Facts, gates: Gates | None = None) -> Goal | None:
 def plan_goal(facts: Facts) -> Goal | None:
     """The goal for the plan's own bar and place: what the rails of the front end are judged by."""
     goal = goal_for(facts)
-    return None if goal is None else replace(goal, hand_off_clamp=hand_off(facts))
+    return None if goal is None else replace(goal, hand_off_clamp=plan_contact(facts).off)
 
 
 def chosen_option(facts: Facts) -> FrameOption | None:

@@ -57,7 +57,8 @@ def pose_of(facts: Facts, saddle: Mark, hand: Mark) -> Pose:
     """The rider at these marks, near crank a little past level."""
     lean = context(facts)
     crank = lean.saddle.crank_mm
-    return pose_at(saddle, lean.grip_of(hand), body(facts), foot(facts), crank, CRANK_DRAWN_DEG, lean.pad_of(hand))
+    there, pad = lean.contact.hand_at(hand), lean.contact.pad_at(hand)
+    return pose_at(saddle, there, body(facts), foot(facts), crank, CRANK_DRAWN_DEG, pad)
 
 
 @fact(by_value=False)

@@ -10,6 +10,7 @@ from math import pi
 from queue import Queue
 from threading import Event, Thread
 
+from waymark.core.contact import ContactKind
 from waymark.core.errors import StoppedError
 from waymark.core.frame import steering_axis
 from waymark.core.rules.house import DROP_BAR_DISCIPLINES
@@ -52,9 +53,9 @@ def schools(facts: Facts) -> Schools:
 
 
 @fact
-def hand_is(facts: Facts) -> str:
+def sought(facts: Facts) -> ContactKind:
     """What the goal's hand is on: the pads where they are carried, the hood on drop bars, else the grip."""
-    if context(facts).carried == "pads":
+    if context(facts).contact.on_pads:
         return "pad"
     return "hood" if discipline(facts) in DROP_BAR_DISCIPLINES else "grip"
 
@@ -65,7 +66,7 @@ def wanted(facts: Facts) -> Wanted:
     bar, profile, taken = facts.part(MeasureState).bar, facts.profile, schools(facts)
     width = bar.width_mm if bar is not None else None
     shoulders = profile.mm("shoulder_width")
-    hand = hand_is(facts)
+    hand = sought(facts)
     if width is None and hand == "hood" and shoulders is not None:
         width = shoulders
     school = taken.width
@@ -83,11 +84,11 @@ def own_bar(facts: Facts) -> BarOption | None:
     speak of the same bar): a guess of some degrees would move the hand by as many millimetres.
     """
     bar, lean = facts.part(MeasureState).bar, context(facts)
-    stands = Place(lean.hand_off_clamp)
-    if bar is None or lean.carried == "pads":
+    stands = Place(lean.contact.off)
+    if bar is None or lean.contact.on_pads:
         # Pads as they are: what steps the present aero bar has is not on record.
         return BarOption("own", "bar as it is", None, (stands,), rung=FREE)
-    school = Wanted(hand_is(facts), schools(facts).rotation)
+    school = Wanted(sought(facts), schools(facts).rotation)
     if not places_of(bar, school):
         return None
     places: tuple[Place, ...] = (stands,)
@@ -103,7 +104,7 @@ def can_turn(facts: Facts) -> bool:
     bar = measure.bar
     if not isinstance(bar, DropBarPart) or "bar_rotation" in measure.readings:
         return True
-    return context(facts).hand_off_clamp.distance_mm(bar.hand_off_clamp()) < SAME_MM
+    return context(facts).contact.off.distance_mm(bar.hand_off_clamp()) < SAME_MM
 
 
 def _as_read(measure: MeasureState, stands: Place) -> Place:

@@ -25,10 +25,10 @@ from waymark.rooms.plan import (
     drawn_plan,
     front_end,
     front_key,
-    hand_off,
     is_built,
     parts_shelf,
     plan_bar,
+    plan_contact,
     plan_goal,
     point,
     room_out,
@@ -59,7 +59,7 @@ def build_view(facts: Facts) -> BuildView | None:
     tol = house.tolerance("hand")
     return BuildView(
         bar=_bar(facts),
-        hand_off_clamp=point(hand_off(facts)),
+        hand_off_clamp=point(plan_contact(facts).off),
         fronts=_fronts(facts, best, found),
         rails=_rails(facts, front, frame, goal),
         headline=_headline(here),

@@ -254,7 +254,7 @@ def _compared(facts: Facts, whole: Whole, first: SizeResult | None, second: Size
     if standing is not None:
         rows.append(row("Standover room", standing, standover_mm(facts, b_size, nose) if b_size else None))
     # Extensions reach under the table: there it is kept short.
-    over = OVER_THE_DRAWING[: 5 if context(facts).carried == "pads" else None]
+    over = OVER_THE_DRAWING[: 5 if context(facts).contact.on_pads else None]
     for one in rows:
         one.first = one.label in over
     return sorted(rows, key=lambda r: over.index(r.label) if r.first else len(over))

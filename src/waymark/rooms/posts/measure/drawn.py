@@ -76,7 +76,7 @@ def bike_drawn(
 ) -> BikeDrawing:
     """A bike to draw with the saddle and cranks that go over; pads are drawn where they are carried."""
     lean = context(facts)
-    it, slope, turned = (AeroBarDrawing(lean.grip_off), 0.0, 0.0) if lean.carried == "pads" else bar
+    it, slope, turned = (AeroBarDrawing(lean.contact.to_hand), 0.0, 0.0) if lean.contact.on_pads else bar
     return BikeDrawing(
         frame=geometry,
         front=front,
@@ -98,7 +98,7 @@ def drawn_now(facts: Facts) -> Drawn:
     """The bike as measured; its frame from the shelf, else a sketch about the marks or a usual rider's."""
     measure, now, lean = facts.part(MeasureState), now_marks(facts), context(facts)
     saddle, hand = now.get("saddle", USUAL_SADDLE), now.get("hand", USUAL_HAND)
-    clamp = hand - lean.hand_off_clamp
+    clamp = hand - lean.contact.off
     bar = bar_drawn(measure.bar)
     if measure.frame is not None:
         geometry = measure.frame.chart.geometry()

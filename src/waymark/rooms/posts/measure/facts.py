@@ -6,8 +6,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from waymark.core.callout import Known, Leans, Placed, Survey, Taken, survey_bike
+from waymark.core.contact import Contact, ContactKind
 from waymark.core.errors import GeometryError, WaymarkError
-from waymark.core.marks import ORIGIN, Mark
+from waymark.core.marks import Mark
 from waymark.core.position import HandContext, SaddleContext
 from waymark.rooms.files import Facts, MarkName, Marks, fact
 from waymark.rooms.posts.measure.state import KEYS, MeasureState, title_of
@@ -100,30 +101,20 @@ def problems(facts: Facts) -> list[str]:
 
 @dataclass(frozen=True, slots=True)
 class Context:
-    """The lengths everything leans on, and which of them were assumed because nothing was read.
-
-    ``hand_off_clamp`` leads from the bar clamp to what is carried, the pad where pads were measured; ``grip_off``
-    from there to the hand.
-    """
+    """The lengths everything leans on, the contact that is carried, and what was assumed because nothing was read."""
 
     saddle: SaddleContext
-    hand_off_clamp: Mark
+    contact: Contact
     foot_stack_mm: float
     assumed: tuple[str, ...]
-    carried: str = "hand"
-    grip_off: Mark = ORIGIN
 
     def point_of(self, mark: str) -> str:
         """The survey's point of a mark: of the hand's, what is carried."""
-        return "pad" if mark == "hand" and self.carried == "pads" else POINTS.get(mark, "")
+        return "pad" if mark == "hand" and self.contact.on_pads else POINTS.get(mark, "")
 
-    def pad_of(self, carried: Mark) -> Mark | None:
-        """The pad under the forearm where pads are carried; ``carried`` is the hand's mark."""
-        return carried if self.carried == "pads" else None
 
-    def grip_of(self, carried: Mark) -> Mark:
-        """Where the hand itself is."""
-        return carried + self.grip_off
+# What the hand is on, by the bar that was measured.
+HELD: Mapping[str, ContactKind] = {"drop": "hood", "flat": "grip", "aero": "extension"}
 
 
 @fact
@@ -163,8 +154,8 @@ def context(facts: Facts) -> Context:
     if measure.handlebar() == "aero" and {"clamp", "pad", "h"} <= set(points):
         pad = points["pad"].at
         to_pad, to_grip = pad - points["clamp"].at, points["h"].at - pad
-        return Context(saddle, to_pad, stack, stands_in, "pads", to_grip)
-    return Context(saddle, off, stack, stands_in)
+        return Context(saddle, Contact("pad", to_pad, to_grip, read_value(measure, "pad_width")), stack, stands_in)
+    return Context(saddle, Contact(HELD[measure.handlebar()], off), stack, stands_in)
 
 
 @fact
@@ -193,9 +184,9 @@ def placed_now(facts: Facts, mark: MarkName) -> Placed | None:
 def hand_context(saddle: Mark, lean: Context) -> HandContext:
     """What the hand's statements lean on, for a saddle mark."""
     nose = saddle + Mark(lean.saddle.nose_to_s_mm, 0.0)
-    return HandContext(saddle, nose, lean.hand_off_clamp, lean.saddle.bb_height_mm)
+    return HandContext(saddle, nose, lean.contact.off, lean.saddle.bb_height_mm)
 
 
 def label_of(facts: Facts, mark: MarkName) -> str:
     """The mark's name on the sheet."""
-    return context(facts).carried.capitalize() if mark == "hand" else mark.capitalize()
+    return context(facts).contact.label if mark == "hand" else mark.capitalize()

@@ -58,7 +58,7 @@ def _ledger(registry: Registry, facts: Facts) -> list[LedgerRow]:
     for mark, label in ROWS.items():
         if mark == "pad" and facts.part(MeasureState).handlebar() != "aero":
             continue
-        carried: MarkName | SideMark = "hand" if mark == "pad" and lean.carried == "pads" else mark
+        carried: MarkName | SideMark = "hand" if mark == "pad" and lean.contact.on_pads else mark
         if carried == "saddle" or (carried == "hand" and lean.point_of("hand") == POINTS[mark]):
             made.append(rows[carried].model_copy(update={"mark": mark}))
             continue

@@ -89,7 +89,7 @@ def ways(facts: Facts) -> dict[str, list[StatedAs]]:
     """The measured saddle and hand in every convention."""
     c, now = measured.context(facts), measured.now_marks(facts)
     saddle, carried = now.get("saddle"), now.get("hand")
-    hand = c.grip_of(carried) if carried else None
+    hand = c.contact.hand_at(carried) if carried else None
     held = measured.hand_context(saddle, c) if saddle else None
     made = {}
     for name, those, state in (
