@@ -26,6 +26,8 @@ export default defineConfig({
   test: {
     environment: 'happy-dom',
     include: ['src/**/*.test.ts'],
+    // A busy machine mounts the large screens slowly; that is no failure.
+    testTimeout: 60_000,
     server: { deps: { inline: ['element-plus'] } },
   },
 })

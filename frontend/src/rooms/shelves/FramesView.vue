@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import { ticks } from 'd3-array'
 import { computed, onMounted, ref } from 'vue'
 
-import { ticks } from '@/shared/drawing/screen'
 import { api, type ShelvedSize, take } from '@/shared/api/client'
 import { useSettings } from '@/shared/settings'
 import TopBar from '@/shared/ui/TopBar.vue'
@@ -94,13 +94,13 @@ const path = (points: { x: number; y: number }[]) => points.map((p, i) => `${i ?
 const small = (list: ShelvedSize[]) => placed(list, 4, 114, 4, 62)
 const large = (list: ShelvedSize[]) => placed(list, 30, 298, 2, 226)
 const tickX = computed(() =>
-  ticks(range.value.x0, range.value.x1, 50).map((v) => ({
+  ticks(range.value.x0, range.value.x1, 10).map((v) => ({
     v,
     x: 30 + ((v - range.value.x0) / (range.value.x1 - range.value.x0)) * 298,
   })),
 )
 const tickY = computed(() =>
-  ticks(range.value.y0, range.value.y1, 50).map((v) => ({
+  ticks(range.value.y0, range.value.y1, 8).map((v) => ({
     v,
     y: 2 + (1 - (v - range.value.y0) / (range.value.y1 - range.value.y0)) * 226,
   })),

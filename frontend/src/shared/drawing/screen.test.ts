@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
-import { fit, ticks, tickStep, toScreen, zoomed } from './screen'
+import { fit, toScreen } from './screen'
 
 const SIZE = { width: 860, height: 576 }
 const MARGIN = { left: 56, right: 150, top: 20, bottom: 34 }
@@ -26,32 +26,5 @@ describe('fitting a drawing to the glass', () => {
 
   it('survives an empty drawing', () => {
     expect(Number.isFinite(fit([0, 0, 0, 0], SIZE, MARGIN).scale)).toBe(true)
-  })
-})
-
-describe('zooming', () => {
-  const frame = fit([-760, -280, 940, 1430], SIZE, MARGIN)
-  it('leaves the point under the pointer where it is', () => {
-    const wheel = zoomed(frame, 1.7, 300, 200)
-    const x = (300 - frame.left) / frame.scale
-    const y = (frame.top - 200) / frame.scale
-    const after = toScreen(wheel, x, y)
-    expect(after.x).toBeCloseTo(300)
-    expect(after.y).toBeCloseTo(200)
-  })
-  it('stops at both ends', () => {
-    expect(zoomed(frame, 1e9, 0, 0).scale).toBe(8)
-    expect(zoomed(frame, 1e-9, 0, 0).scale).toBe(0.12)
-  })
-})
-
-describe('ticks', () => {
-  it('are round and inside', () => {
-    expect(ticks(-250, 410, 200)).toEqual([-200, 0, 200, 400])
-    expect(ticks(1, 2, 200)).toEqual([])
-  })
-  it('lie far enough apart', () => {
-    for (const scale of [0.12, 0.3, 1, 4, 8]) expect(tickStep(scale, 56) * scale).toBeGreaterThanOrEqual(56)
-    expect(tickStep(0.001, 56)).toBe(1000)
   })
 })

@@ -34,23 +34,3 @@ export function fit(
 export function toScreen(frame: Frame, x: number, y: number): { x: number; y: number } {
   return { x: frame.left + x * frame.scale, y: frame.top - y * frame.scale }
 }
-
-/** Zoomed by `factor` about a point of the glass, which stays where it is. */
-export function zoomed(frame: Frame, factor: number, x: number, y: number): Frame {
-  const scale = Math.min(8, Math.max(0.12, frame.scale * factor))
-  const by = scale / frame.scale
-  return { scale, left: x - (x - frame.left) * by, top: y - (y - frame.top) * by }
-}
-
-/** Round tick values between two bounds, a step apart. */
-export function ticks(from: number, to: number, step: number): number[] {
-  const found: number[] = []
-  for (let v = Math.ceil(from / step) * step; v <= to; v += step) found.push(v)
-  return found
-}
-
-/** A step for ticks that lie at least `px` apart. */
-export function tickStep(scale: number, px: number): number {
-  for (const step of [1, 2, 5, 10, 20, 50, 100, 200, 500]) if (step * scale >= px) return step
-  return 1000
-}

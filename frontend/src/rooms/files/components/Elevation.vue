@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { range, tickStep } from 'd3-array'
 import { useElementSize, useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 
@@ -7,7 +8,8 @@ import LayerSign from '@/shared/drawing/LayerSign.vue'
 import ShapeList from '@/shared/drawing/ShapeList.vue'
 import { showMm } from '@/shared/units'
 
-import { fit, type Frame, ticks, tickStep, toScreen, zoomed } from '@/shared/drawing/screen'
+import { fit, toScreen } from '@/shared/drawing/screen'
+import { usePanZoom } from '@/shared/drawing/usePanZoom'
 
 const props = defineProps<{
   picture: Picture
@@ -18,7 +20,6 @@ const props = defineProps<{
 
 const box = ref<HTMLElement>()
 const { width, height } = useElementSize(box)
-const moved = ref<Frame | null>(null)
 const margin = computed(() => ({ left: 56, right: props.loupes ? 150 : 40, top: 20, bottom: 34 }))
 const home = computed(() =>
   fit(
@@ -27,27 +28,22 @@ const home = computed(() =>
     margin.value,
   ),
 )
-const frame = computed(() => moved.value ?? home.value)
-watch(
-  () => props.picture.label,
-  () => (moved.value = null),
-)
+const svg = ref<SVGSVGElement>()
+const { frame, whole } = usePanZoom(svg, home)
+watch(() => props.picture.label, whole)
 
-const step = computed(() => tickStep(frame.value.scale, 56))
-const xs = computed(() =>
-  ticks(
-    (44 - frame.value.left) / frame.value.scale,
-    (width.value - 12 - frame.value.left) / frame.value.scale,
-    step.value,
-  ),
-)
-const ys = computed(() =>
-  ticks(
-    (frame.value.top - height.value + 30) / frame.value.scale,
-    (frame.value.top - 14) / frame.value.scale,
-    step.value,
-  ),
-)
+// Figures along the ground lie at least so far apart, px; upward the same step, so that the grid stays square.
+const APART = 56
+const from = (step: number, low: number, high: number) => range(Math.ceil(low / step) * step, high, step)
+const grid = computed(() => {
+  const { left, top, scale } = frame.value
+  const [near, far] = [(44 - left) / scale, (width.value - 12 - left) / scale]
+  const step = tickStep(near, far, (width.value - 56) / APART / 1.6)
+  return {
+    xs: from(step, near, far),
+    ys: from(step, (top - height.value + 30) / scale, (top - 14) / scale),
+  }
+})
 const at = (x: number, y: number) => toScreen(frame.value, x, y)
 
 const marks = computed(() => {
@@ -69,31 +65,7 @@ const marks = computed(() => {
   return found
 })
 
-function onWheel(event: WheelEvent) {
-  event.preventDefault()
-  const rect = box.value!.getBoundingClientRect()
-  moved.value = zoomed(
-    frame.value,
-    Math.exp(-event.deltaY * 0.0015),
-    event.clientX - rect.left,
-    event.clientY - rect.top,
-  )
-}
-let drag: { x: number; y: number; from: Frame } | null = null
-function onDown(event: PointerEvent) {
-  if (event.button !== 0) return
-  drag = { x: event.clientX, y: event.clientY, from: frame.value }
-  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
-}
-function onMove(event: PointerEvent) {
-  if (!drag) return
-  moved.value = {
-    ...drag.from,
-    left: drag.from.left + event.clientX - drag.x,
-    top: drag.from.top + event.clientY - drag.y,
-  }
-}
-useEventListener(window, 'waymark:fit', () => (moved.value = null))
+useEventListener(window, 'waymark:fit', whole)
 defineExpose({ frame })
 </script>
 
@@ -101,18 +73,14 @@ defineExpose({ frame })
   <div ref="box" class="elevation">
     <svg
       v-if="width > 0"
+      ref="svg"
       :width="width"
       :height="height"
       role="group"
-      :aria-label="`Side elevation, ${picture.label || 'bike as measured'}`"
-      @wheel="onWheel"
-      @pointerdown="onDown"
-      @pointermove="onMove"
-      @pointerup="drag = null"
-      @pointercancel="drag = null">
+      :aria-label="`Side elevation, ${picture.label || 'bike as measured'}`">
       <g class="grid">
-        <template v-for="x in xs" :key="`c${x}`">
-          <path v-for="y in ys" :key="y" :d="`M${at(x, y).x - 4} ${at(x, y).y}h8m-4 -4v8`" />
+        <template v-for="x in grid.xs" :key="`c${x}`">
+          <path v-for="y in grid.ys" :key="y" :d="`M${at(x, y).x - 4} ${at(x, y).y}h8m-4 -4v8`" />
         </template>
       </g>
       <g
@@ -127,11 +95,11 @@ defineExpose({ frame })
       </g>
       <g class="axes">
         <path :d="`M42 14V${height - 24}H${width - 12}`" />
-        <g v-for="x in xs" :key="`x${x}`">
+        <g v-for="x in grid.xs" :key="`x${x}`">
           <path :d="`M${at(x, 0).x} ${height - 24}v5`" />
           <text :x="at(x, 0).x" :y="height - 8" text-anchor="middle">{{ showMm(x) }}</text>
         </g>
-        <g v-for="y in ys" :key="`y${y}`">
+        <g v-for="y in grid.ys" :key="`y${y}`">
           <path :d="`M42 ${at(0, y).y}h-5`" />
           <text x="34" :y="at(0, y).y + 4" text-anchor="end">{{ showMm(y) }}</text>
         </g>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ticks } from 'd3-array'
 import { computed, ref } from 'vue'
 
 import type { FramesView, SizeOffer } from '@/shared/api/client'
@@ -37,13 +38,6 @@ const families = computed(() => {
   }))
 })
 const path = (sizes: SizeOffer[]) => sizes.map((o, i) => `${i ? 'L' : 'M'}${sx(o.reach_mm)} ${sy(o.stack_mm)}`).join('')
-const step = (span: number) => (span > 160 ? 50 : 20)
-const ticksOf = (a: number, b: number) => {
-  const s = step(b - a)
-  const found: number[] = []
-  for (let v = Math.ceil(a / s) * s; v <= b; v += s) found.push(v)
-  return found
-}
 const lit = ref<number | null>(null)
 function light(id: number | null) {
   lit.value = id
@@ -169,11 +163,11 @@ const words: Record<string, string> = { extreme: 'any stem', workable: 'workable
         :height="H - PAD.top - PAD.bottom"
         class="border" />
       <g class="ticks">
-        <text v-for="x in ticksOf(range.x0, range.x1)" :key="`x${x}`" :x="sx(x)" :y="H - 6" text-anchor="middle">
+        <text v-for="x in ticks(range.x0, range.x1, 5)" :key="`x${x}`" :x="sx(x)" :y="H - 6" text-anchor="middle">
           {{ x }}
         </text>
         <text
-          v-for="y in ticksOf(range.y0, range.y1)"
+          v-for="y in ticks(range.y0, range.y1, 5)"
           :key="`y${y}`"
           :x="PAD.left - 5"
           :y="sy(y) + 4"
