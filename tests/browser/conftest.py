@@ -11,7 +11,7 @@ from pathlib import Path
 
 import pytest
 import uvicorn
-from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Locator, Page, expect, sync_playwright
 
 from waymark.storage import Store, open_store, upgrade
 from waymark.web import make_app
@@ -111,8 +111,13 @@ def page(window: BrowserContext) -> Iterator[Page]:
     assert faults == []
 
 
+def picker(page: Page, label: str) -> Locator:
+    """A list with the choice it shows."""
+    box = page.get_by_role("combobox", name=label, exact=True)
+    return box.locator("xpath=ancestor::*[contains(@class, 'el-select__wrapper')]")
+
+
 def choose(page: Page, label: str, option: str) -> None:
     """Pick from a list."""
-    box = page.get_by_role("combobox", name=label, exact=True)
-    box.locator("xpath=ancestor::*[contains(@class, 'el-select__wrapper')]").click()
+    picker(page, label).click()
     page.get_by_role("option", name=option, exact=True).click()

@@ -6,7 +6,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import Room, choose
+from tests.browser.conftest import Room, choose, picker
 from waymark.core.frame import derive
 
 CHART = """Geometry\tS\tM\tL
@@ -39,10 +39,9 @@ def test_from_a_pasted_chart_to_a_build(demo_room: Room, page: Page) -> None:
     page.get_by_label("Frame", exact=True).fill("Tillow Fen")
     choose(page, "Use", "gravel")
     # What each row was taken for is seen first; the audit names the misprint with the number that would mend it.
-    mapping = page.locator(".mapping")
-    expect(mapping.get_by_label("Stack (cm) is taken for")).to_have_value("stack_mm")
-    expect(mapping.get_by_label("Bar width is taken for")).to_have_value("")
-    expect(mapping.get_by_label("unit of Stack (cm)")).to_have_value("cm")
+    expect(picker(page, "Stack (cm) is taken for")).to_have_text("Stack")
+    expect(picker(page, "Bar width is taken for")).to_have_text("left out")
+    expect(picker(page, "unit of Stack (cm)")).to_have_text("cm")
     expect(page.locator(".audit li")).to_contain_text(re.compile(r"M likely effective top tube"))
     page.get_by_label("The chart as it stands on the page").fill(a_chart())
     page.get_by_label("The chart as it stands on the page").blur()
@@ -128,6 +127,7 @@ def test_a_size_and_a_part_by_hand(demo_room: Room, page: Page) -> None:
 def test_a_claim_with_ones_own_numbers(demo_room: Room, page: Page) -> None:
     page.goto(f"{demo_room.url}/claims")
     page.get_by_role("button", name="Ten of spacers").click()
+    expect(page.get_by_label("Tried")).to_contain_text("Ten millimetres of spacer is ten millimetres of height.")
     page.get_by_label("Head angle", exact=False).first.fill("73")
     page.get_by_label("Head angle", exact=False).first.blur()
     expect(page.get_by_label("Tried")).to_contain_text("2.9 mm back and 9.6 mm up")

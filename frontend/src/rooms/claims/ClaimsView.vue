@@ -34,16 +34,20 @@ watch(claim, (now) => {
   values.value = Object.fromEntries(now.numbers.map((n) => [n.name, n.value]))
   void run()
 })
+let asked = 0
 async function run() {
   if (!claim.value) return
+  const mine = ++asked
+  const body = { claim: claim.value.key, values: values.value }
   try {
-    tried.value = await take(
-      api.POST('/api/calc/claim.try', { body: { claim: claim.value.key, values: values.value } }),
-    )
+    const answer = await take(api.POST('/api/calc/claim.try', { body }))
+    // An answer that was overtaken is to numbers no longer on the screen.
+    if (mine !== asked) return
+    tried.value = answer
     fault.value = null
   } catch (wrong) {
     if (!(wrong instanceof Refused)) throw wrong
-    fault.value = wrong.body
+    if (mine === asked) fault.value = wrong.body
   }
 }
 function set(name: string, event: Event) {
