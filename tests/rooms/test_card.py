@@ -68,7 +68,8 @@ def test_a_card_for_arm_pads_places_the_pads_and_the_ends(demo: TestClient) -> N
     cells = {
         row["mark"]: row["cells"]["plan"] for row in demo.get(f"/api/fits/{fit}/sheet?view=setup").json()["ledger"]
     }
-    assert re.search(r"Pads: centre \d+ (behind|ahead of) the bar clamp, \d+ above, both alike\.", said)
+    apart = "both alike; 190 apart, centre to centre\\."
+    assert re.search(rf"Pads: centre \d+ (behind|ahead of) the bar clamp, \d+ above, {apart}", said), said
     assert re.search(
         r"extension ends \d+ ahead of the pads, \d+ above; forearm along the pad, elbow just behind it", said
     )
