@@ -170,9 +170,9 @@ def test_steps_of_a_flat_bar_and_a_turned_stem() -> None:
     }
     steps = steps_for(SetupFacts(**{**FACTS, **more, "nose_behind_bb_mm": -12}))
     text = " ".join(s.what + " " + s.check for s in steps)
-    assert steps[7].what == (
-        "Grips: centre 36 behind the bar clamp, 12 above, both alike; bar 760 wide, hands 55 in from its ends, swept 8°."
-    )
+    assert steps[7].what == "Grips: centre 36 behind the bar clamp, 12 above, both alike."
+    where = "bar 760 wide, hands 55 in from its ends, swept 8°"
+    assert steps[7].check == f"{where}; wrist straight, weight on the whole palm"
     assert "+10°, the high way round, turned over" in text
     assert "clamped at their middle" in text
     assert "nose 12 ahead of BB" in text
@@ -197,8 +197,8 @@ def test_steps_of_a_flat_bar_and_a_turned_stem() -> None:
         ),
         (
             "pad",
-            "Pads: centre 85 ahead of the bar clamp, 12 above, both alike; 190 apart, centre to centre.",
-            "extension ends 252 ahead of the pads, 18 above; forearm along the pad, elbow just behind it",
+            "Pads: centre 85 ahead of the bar clamp, 12 above, both alike.",
+            "centres 190 apart, extension ends 252 ahead of them, 18 above; forearm along the pad, elbow just behind it",
             "pads, extensions",
             "Measure saddle, pads and extension ends; write them in Built, above.",
         ),

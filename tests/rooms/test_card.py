@@ -7,10 +7,15 @@ import re
 
 from fastapi.testclient import TestClient
 from pypdf import PdfReader
+from reportlab.lib.units import mm
+from reportlab.pdfbase import pdfmetrics
 
 from waymark.core.drawing.primitives import DisplayList, Label
 from waymark.core.marks import Mark
 from waymark.rooms.documents import write_pdf
+from waymark.rooms.documents.pdf import FONTS
+
+STEPS_AT_MM = 27
 
 
 def fit_of(demo: TestClient, rider: str) -> int:
@@ -68,11 +73,9 @@ def test_a_card_for_arm_pads_places_the_pads_and_the_ends(demo: TestClient) -> N
     cells = {
         row["mark"]: row["cells"]["plan"] for row in demo.get(f"/api/fits/{fit}/sheet?view=setup").json()["ledger"]
     }
-    apart = "both alike; 190 apart, centre to centre\\."
-    assert re.search(rf"Pads: centre \d+ (behind|ahead of) the bar clamp, \d+ above, {apart}", said), said
-    assert re.search(
-        r"extension ends \d+ ahead of the pads, \d+ above; forearm along the pad, elbow just behind it", said
-    )
+    assert re.search(r"Pads: centre \d+ (behind|ahead of) the bar clamp, \d+ above, both alike\.", said), said
+    ends = r"centres 190 apart, extension ends \d+ ahead of them, \d+ above"
+    assert re.search(rf"{ends}; forearm along the pad, elbow just behind it", said), said
     assert "Measure saddle, pads and extension ends; write them in Built, above." in said
     assert "hood" not in said.lower()
     assert cells["hand"]["show_x"] in said
@@ -89,3 +92,20 @@ def test_no_card_before_there_is_a_plan(demo: TestClient) -> None:
     answer = demo.get(f"/api/fits/{fit_of(demo, 'Piran Lowe')}/card")
     assert answer.status_code == 422
     assert "choose a frame" in answer.json()["message"]
+
+
+def test_no_step_of_any_demo_card_runs_into_its_bolts(demo: TestClient) -> None:
+    """Lines measured in the printed page's own letters, against the column of the bolts."""
+    write_pdf([DisplayList([])], "the letters are there after the first page")
+    checked = 0
+    for line in demo.get("/api/fits").json():
+        answer = demo.get(f"/api/fits/{line['id']}/card")
+        for page in answer.json() if answer.status_code == 200 else []:
+            words = [i for i in page["items"] if i.get("text")]
+            (bolts,) = {i["x"] for i in words if i["text"] in ("rail bolts", "stem, bar", "cleat bolts")}
+            for item in words:
+                if item["x"] == STEPS_AT_MM:
+                    points = pdfmetrics.stringWidth(item["text"], FONTS[item["s"]], item["size"] * mm)
+                    assert STEPS_AT_MM + points / mm < bolts - 1, item["text"]
+                    checked += 1
+    assert checked > 60

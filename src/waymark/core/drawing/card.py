@@ -241,14 +241,19 @@ def _steps(page: DisplayList, c: CardContent) -> None:
         box = [Mark(LEFT, y - 1.6), Mark(LEFT + 4.6, y - 1.6), Mark(LEFT + 4.6, y + 3), Mark(LEFT, y + 3)]
         page.add(polyline(box, "box", closed=True))
         page.add(word(Mark(LEFT + 12.5, y - 0.6), f"{i}", "figure-strong", 3.8, "end"))
-        page.add(word(Mark(LEFT + 16, y + 0.7), step.what, "strong", 3.45))
-        page.add(word(Mark(LEFT + 16, y - 2.9), step.check, "plain", 2.7))
+        page.add(word(Mark(LEFT + 16, y + 0.7), step.what, "strong", _size(step.what, 3.45, 76)))
+        page.add(word(Mark(LEFT + 16, y - 2.9), step.check, "plain", _size(step.check, 2.7, 98)))
         if step.bolt:
             page.add(word(Mark(152, y - 0.4), step.bolt, "plain", 3.1))
             _rule(page, y - 1.2, "fine", 176, 192)
             page.add(word(Mark(RIGHT, y - 0.4), "Nm", "strong", 3.3, "end"))
         _rule(page, y - 4.2, "fine")
         y -= STEP_MM
+
+
+def _size(text: str, height_mm: float, most: int) -> float:
+    """The height of a line in the steps' column, smaller where its letters are more than fit beside the bolts."""
+    return height_mm * min(1.0, most / max(1, len(text)))
 
 
 def _foot(page: DisplayList, c: CardContent) -> tuple[str, ...]:

@@ -98,8 +98,8 @@ def steps_for(f: SetupFacts) -> list[Step]:
     check, bolts = _CHECKS[f.contact.kind]
     steps += [
         Step(
-            f"{_PLACES[f.contact.kind]} {_from(f.contact.off, 'the bar clamp')}, both alike{_more(f.contact)}.",
-            _end(f) + check,
+            f"{_PLACES[f.contact.kind]} {_from(f.contact.off, 'the bar clamp')}, both alike.",
+            "; ".join([*_more(f.contact), check]),
             bolts,
         ),
         Step(
@@ -121,18 +121,15 @@ def _from(off: Mark, what: str) -> str:
     return f"{abs(off.x_mm):.0f} {side} {what}, {abs(off.y_mm):.0f} {'above' if off.y_mm >= 0 else 'below'}"
 
 
-def _more(it: Contact) -> str:
-    """What else places a contact: a bar's width, where on it the hand is, and which way it points."""
+def _more(it: Contact) -> list[str]:
+    """What else places a contact: widths, where on the bar the hand is, which way it points, where the extensions end."""
     if it.on_pads:
-        return f"; {it.width_mm:.0f} apart, centre to centre" if it.width_mm is not None else ""
+        apart = [f"centres {it.width_mm:.0f} apart"] if it.width_mm is not None else []
+        return [", ".join([*apart, f"extension ends {_from(it.to_hand, 'them')}"])]
     said = [f"bar {it.width_mm:.0f} wide"] if it.width_mm is not None else []
     said += [f"hands {it.inset_mm:.0f} in from its ends"] if it.inset_mm is not None else []
     said += [f"swept {it.sweep_deg:g}°"] if it.sweep_deg else []
-    return f"; {', '.join(said)}" if said else ""
-
-
-def _end(f: SetupFacts) -> str:
-    return f"extension ends {_from(f.contact.to_hand, 'the pads')}; " if f.contact.on_pads else ""
+    return [", ".join(said)] if said else []
 
 
 def _side(behind_mm: float) -> str:
