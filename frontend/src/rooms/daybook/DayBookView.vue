@@ -164,6 +164,7 @@ useEventListener(window, 'keydown', (event) => {
                 <template v-if="line.worst"
                   >{{ line.worst_mark }}
                   <b class="figure" :class="`${line.worst.of}-ink`">{{ line.worst.show_x }} {{ line.worst.show_y }}</b>
+                  {{ ' ' }}
                   <Chip :word="line.worst.verdict"
                 /></template>
                 <span v-else class="quiet small">{{ nextPost(line).label.toLowerCase() }} next</span>

@@ -185,7 +185,7 @@ function useFor(kind: Use | '') {
                   <Pick
                     v-if="row.quantity && row.unit !== 'deg'"
                     :label="`unit of ${row.heading}`"
-                    :class="{ guessed: row.guessed }"
+                    :class="['unit', { guessed: row.guessed }]"
                     :value="row.unit ?? ''"
                     :options="['mm', 'cm', 'in'].map((u) => ({ value: u, label: u }))"
                     @pick="(v) => measure(i, v)" /><template v-else-if="row.quantity">°</template>
@@ -362,8 +362,7 @@ h2 small {
 .pickers .pick {
   width: 170px;
 }
-.pickers .pick + .pick,
-td .pick.guessed {
+td .pick.unit {
   width: 76px;
 }
 .guessed :deep(.el-select__wrapper) {

@@ -71,6 +71,7 @@ function hold(id: number) {
       <p class="small">with a usual stem, at a head angle of {{ look.head_angle_deg.toFixed(1) }}°.</p>
       <p class="made">
         <a class="press low" :href="`/api/fits/${sheet.id}/frame-drawing.pdf`" download>Drawing for a builder</a>
+        {{ ' ' }}
         <a class="press low bare" :href="`/api/fits/${sheet.id}/frame-drawing.svg`" target="_blank">look at it</a>
       </p>
     </section>

@@ -21,7 +21,9 @@ const { unit } = useSettings()
     :aria-label="`${it.title}: ${it.chip}`">
     <p class="head" role="status">
       <b>{{ it.title }}</b> <span class="figure">{{ it.value }}</span>
+      {{ ' ' }}
       <span v-if="unit === 'in' && !it.value.includes('°')" class="quiet small">in mm</span>
+      {{ ' ' }}
       <span v-if="it.chip !== 'out' && it.chip !== 'edge'" class="chip">{{ it.chip }}</span>
     </p>
     <p>

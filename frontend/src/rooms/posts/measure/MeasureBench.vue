@@ -45,13 +45,16 @@ watch(
     <Findings :findings="sheet.measure!.findings" />
     <p v-if="sheet.measure!.next && !sheet.measure!.findings.length" class="next">
       <span class="quiet">Next best</span>
+      {{ ' ' }}
       <button type="button" class="link" @click="call.jump(sheet.measure!.next!.key)">
         {{ sheet.measure!.next!.title }}
       </button>
+      {{ ' ' }}
       <span class="quiet small">{{ sheet.measure!.next!.says }}</span>
     </p>
     <p v-else-if="sheet.measure!.next" class="next">
       <span class="quiet small">{{ sheet.measure!.next!.title }}: {{ sheet.measure!.next!.says }}</span>
+      {{ ' ' }}
       <button type="button" class="link" @click="call.jump(sheet.measure!.next!.key)">Read it</button>
     </p>
     <el-tabs v-model="panel" class="panels">

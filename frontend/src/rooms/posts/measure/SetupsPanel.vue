@@ -65,6 +65,7 @@ async function keep() {
     </article>
     <p class="anew">
       <button type="button" class="press low" @click="store.change({ do: 'measure.anew' })">Measure anew</button>
+      {{ ' ' }}
       <span class="quiet small">Level and sights are asked again; parts and printed numbers stay.</span>
     </p>
     <template v-if="decided.length">

@@ -106,6 +106,7 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
     </table>
     <p v-if="others.length" class="also">
       <span class="quiet small">Also</span>
+      {{ ' ' }}
       <button v-for="l in others" :key="l.name" type="button" :title="l.how" @click="wanted.push(l.name)">
         {{ l.label }}
       </button>

@@ -40,6 +40,7 @@ async function erase() {
     <h2>What is kept</h2>
     <p v-if="consent()">
       Agreed on {{ consent()!.on }}. <span class="quiet">{{ consent()!.note }}</span>
+      {{ ' ' }}
       <button type="button" class="link" @click="store.editRider({ facts: { consent: null } }, 'facts.consent', '')">
         Withdraw
       </button>
@@ -80,6 +81,7 @@ async function erase() {
       >
       <template v-else #footer
         ><button type="button" class="press low" @click="erasing = false">Keep</button>
+        {{ ' ' }}
         <button type="button" class="press low solid" :disabled="typed !== sheet.rider.name" @click="erase">
           Erase for good
         </button></template

@@ -47,6 +47,7 @@ const keep = (what: 'reason' | 'bike', words: string) => {
       </label>
       <p>
         <router-link class="press low solid" :to="`/fits/${sheet.id}/measure`">Measure the bike</router-link>
+        {{ ' ' }}
         <span class="quiet small">{{ asked.state === 'done' ? 'All asked.' : `Still ${asked.note}.` }}</span>
       </p>
     </section>

@@ -57,6 +57,7 @@ function takeOut() {
   <section class="uses">
     <h2>
       Uses <span class="figure quiet">{{ sum }}</span>
+      {{ ' ' }}
       <small v-if="uses.length > 1" class="quiet">drag an edge: its two neighbours share it</small>
     </h2>
     <div v-if="uses.length" ref="bar" class="bar">
@@ -113,6 +114,7 @@ function takeOut() {
     </div>
     <p v-if="free.length" class="add">
       <span class="quiet small">{{ uses.length ? 'Also for' : 'What will the bike be used for?' }}</span>
+      {{ ' ' }}
       <button v-for="name in free" :key="name" type="button" @click="store.moveUse({ what: 'add', at: 0, use: name })">
         {{ USE_LABELS[name] }}
       </button>

@@ -71,6 +71,7 @@ const rows = computed(() => props.sheet.ledger.filter((r) => r.miss?.of === 'bui
     <p v-for="row in rows" :key="row.mark" class="result">
       <b>{{ row.label }}</b> built less goal
       <span class="figure built-ink">{{ row.miss!.show_x }} {{ row.miss!.show_y }}</span>
+      {{ ' ' }}
       <Chip :word="row.miss!.verdict" />
     </p>
   </section>
