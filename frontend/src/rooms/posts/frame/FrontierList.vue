@@ -41,9 +41,11 @@ const pick = (line: Line) => !line.chosen && store.change({ do: 'frame.choose', 
         </button>
       </p>
     </li>
-    <li v-if="!view.frontier.length && view.no_fit">
-      <p v-for="why in view.no_fit.nearest" :key="why">{{ why }}</p>
-    </li>
+    <template v-if="!view.frontier.length && view.no_fit">
+      <li v-for="why in view.no_fit.nearest" :key="why">
+        <p>{{ why }}</p>
+      </li>
+    </template>
   </ol>
 </template>
 
