@@ -6,7 +6,7 @@ CLIENT := frontend/src/shared/api/generated.d.ts
 LISTS := frontend/src/shared/api/lists.ts
 FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/vite.config.ts
 
-.PHONY: setup demo dev test lint bench rates shots client browser clean
+.PHONY: setup demo dev test explore lint bench rates shots client browser clean
 
 setup: .venv/ready .venv/compiled $(STATIC)
 
@@ -61,6 +61,10 @@ lint: setup
 test: setup browser lint
 	cd frontend && npx vitest run --reporter=dot
 	$(PY) -m pytest -n auto --dist worksteal
+
+# New cases for every property at each run: what it finds becomes an example in its test.
+explore: setup
+	WAYMARK_CASES=explore $(PY) -m pytest -n auto --dist worksteal tests/core tests/web tests/rooms
 
 bench: setup
 	PYTHONPATH=. $(PY) bench/search.py

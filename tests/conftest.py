@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import shutil
 from collections.abc import Iterator
 from pathlib import Path
@@ -14,8 +15,12 @@ from waymark.cli.main import seed
 from waymark.storage import Store, open_store, upgrade
 from waymark.web import make_app
 
-settings.register_profile("house", deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
-settings.load_profile("house")
+# `make test` draws the same cases every time, so that what passed passes again; `make explore` draws new ones.
+settings.register_profile(
+    "house", deadline=None, derandomize=True, suppress_health_check=[HealthCheck.function_scoped_fixture]
+)
+settings.register_profile("explore", settings.get_profile("house"), derandomize=False, print_blob=True)
+settings.load_profile(os.environ.get("WAYMARK_CASES", "house"))
 
 
 # What shows that a write without a body of JSON comes from here.

@@ -57,6 +57,10 @@ def test_the_adjusted_marks_are_those_of_an_independent_solver(seed: int, label:
 @given(st.integers(0, 100_000), st.sampled_from(sorted(CLASSES)), st.floats(10, 80), st.booleans())
 @example(1, "12 / 3", 30.0, True)
 @example(61, "16 / 7", 35.0, False)
+# No reading of the BB's height: the nose over or under the saddle lifts or lowers the floor, and all points with it.
+@example(84, "12 / 3", 10.0, False)
+@example(77751, "12 / 3", 24.98441009400827, False)
+@example(34559, "12 / 3", 15.27625265436734, True)
 def test_no_other_start_finds_less_whatever_the_points_are_called(
     seed: int, label: str, slip: float, renamed: bool
 ) -> None:

@@ -8,6 +8,7 @@ import TopBar from '@/shared/ui/TopBar.vue'
 import Pick from '@/shared/ui/Pick.vue'
 
 import '@/rooms/shelves/shelf.css'
+import TypedBox from '@/shared/ui/TypedBox.vue'
 
 import { box, type Claim, joined, type Tried } from './logic'
 
@@ -50,10 +51,14 @@ async function run() {
     if (mine === asked) fault.value = wrong.body
   }
 }
-function set(name: string, event: Event) {
-  const value = Number((event.target as HTMLInputElement).value.replace(',', '.'))
-  if (Number.isNaN(value)) return
-  values.value = { ...values.value, [name]: value }
+function set(n: Claim['numbers'][number], typed: string) {
+  const value = typed ? Number(typed.replace(',', '.')) : Number.NaN
+  if (Number.isNaN(value)) {
+    const allowed = `${n.least} to ${n.greatest} ${n.unit}`
+    fault.value = { code: 'input', field: `values.${n.name}`, message: `${n.label}: “${typed}” is no number.`, allowed }
+    return
+  }
+  values.value = { ...values.value, [n.name]: value }
   void run()
 }
 const to = (query: Record<string, string | undefined>) => router.replace({ query: { ...route.query, ...query } })
@@ -130,15 +135,15 @@ const frame = computed(() => (tried.value ? box(tried.value, W, H) : null))
           @pick="(v) => to({ fit: v ? String(v) : undefined })" />
         <label
           v-for="n in claim.numbers"
-          :key="n.name"
+          :key="`${claim.key} ${n.name}`"
           class="number"
           :class="{ wrong: fault?.field === `values.${n.name}` }">
           <span>{{ n.label }} <small v-if="n.own" class="quiet">own</small></span>
-          <input
+          <TypedBox
             :value="values[n.name]"
             inputmode="decimal"
             :aria-invalid="fault?.field === `values.${n.name}`"
-            @change="set(n.name, $event)" /><i>{{ n.unit }}</i>
+            @keep="(t) => set(n, t)" /><i>{{ n.unit }}</i>
           <input
             type="range"
             :min="n.least"
@@ -146,7 +151,7 @@ const frame = computed(() => (tried.value ? box(tried.value, W, H) : null))
             step="0.5"
             :value="values[n.name]"
             :aria-label="`${n.label}, slide`"
-            @input="set(n.name, $event)" />
+            @input="set(n, ($event.target as HTMLInputElement).value)" />
         </label>
         <p v-if="fault" class="trouble" role="alert">
           {{ fault.message }}<template v-if="fault.allowed"> Allowed: {{ fault.allowed }}.</template>

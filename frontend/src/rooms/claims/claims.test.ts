@@ -91,6 +91,9 @@ describe('what they say', () => {
     expect(view.get('[role="alert"]').text()).toBe('Outside. Allowed: -60 to 60 mm.')
     expect(view.get('.number').classes()).toContain('wrong')
     expect(view.find('svg .after').exists()).toBe(true)
+    await view.findAll('.number input')[0]!.setValue('ten')
+    expect(view.get('[role="alert"]').text()).toBe('added: “ten” is no number. Allowed: 0 to 200 mm.')
+    expect((view.findAll('.number input')[0]!.element as HTMLInputElement).value).toBe('ten')
   })
 })
 

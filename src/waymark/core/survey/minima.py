@@ -3,12 +3,13 @@
 A point measured from others mostly has images: two circles meet twice, a circle and a plumb line too. So from a
 minimum that was found every place is tried where two of a point's own position lines meet, and its mirror images,
 settled among its readings and with its neighbours put where they then belong; what begins well enough is solved for.
+The BB's height over the floor is an unknown too, and moves with a point whose floor height was read.
 Where two minima fit alike, nothing read tells them apart: the one on the bike's own side is taken, the other is told.
 """
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from itertools import combinations
 from math import cos, hypot, radians, sin, sqrt
@@ -29,7 +30,7 @@ WORTH, WORTH_TIMES, MOST_TRIED, MOST_ROUNDS = 2000.0, 60, 8, 6
 MOST_PLACES = 4
 # No reading counts for more than five standard deviations when a place is looked for; a point whose own readings
 # are off by more than this beside a moved neighbour is put elsewhere with it.
-MOST_SQUARE, LEFT_BEHIND = 25.0, 40.0
+MOST_SQUARE, LEFT_BEHIND = 25.0, 20.0
 # How a point is settled among its own readings: so many steps at most, until one is this short; no direction is
 # told from a point nearer than this.
 SETTLING, SETTLED_MM, LEAST_MM = 12, 0.5, 1e-6
@@ -231,6 +232,8 @@ class _About:
         made = x.copy()
         for i in range(len(self.net.index)):
             made[2 * i : 2 * i + 2] = self.places[i]
+        if self.net.floor:
+            made[-1] = self.bb_mm
         return made
 
 
@@ -269,30 +272,59 @@ def _elsewhere(net: Net, x: Floats) -> list[tuple[float, Floats]]:
     """Other places of every point, its neighbours put where they then belong, with the squares it begins at."""
     found: list[tuple[float, Floats]] = []
     here = _About(net, x)
-    for i, was in enumerate(here.places[: len(net.index)]):
-        settled = [was]
-        for at in (*(p for _, p in here.better(i, here.of[i], MOST_PLACES)), *here.images(i)):
-            if hypot(at[0] - was[0], at[1] - was[1]) < SAME_MM:
-                continue
-            here.places[i] = at
-            here.settle(i)
-            at, here.places[i] = here.places[i], was
-            if any(hypot(at[0] - p[0], at[1] - p[1]) < SAME_MM for p in settled):
-                continue
-            settled.append(at)
-            moved = _About(net, x)
-            moved.places[i] = at
-            _follow(moved, i)
-            start = moved.vector(x)
+    for i in range(len(net.index)):
+        for about in (*_moved(here, x, i), *_moved_with_the_floor(here, x, i)):
+            start = about.vector(x)
             gap = misclosures(net, start)
             if not any(_same(net, start, other) for _, other in found):
                 found.append((float(gap @ gap), start))
     return found
 
 
-def _follow(about: _About, moved: int) -> None:
-    """Put the points that a moved one leaves behind where their readings then want them, and theirs after them."""
-    settled, waiting = {moved}, about.neighbours(moved)
+def _moved(here: _About, x: Floats, i: int) -> Iterator[_About]:
+    """The other places of a point while the floor stays."""
+    was = here.places[i]
+    settled = [was]
+    for at in (*(p for _, p in here.better(i, here.of[i], MOST_PLACES)), *here.images(i)):
+        if hypot(at[0] - was[0], at[1] - was[1]) < SAME_MM:
+            continue
+        here.places[i] = at
+        here.settle(i)
+        at, here.places[i] = here.places[i], was
+        if any(hypot(at[0] - p[0], at[1] - p[1]) < SAME_MM for p in settled):
+            continue
+        settled.append(at)
+        moved = _About(here.net, x)
+        moved.places[i] = at
+        _follow(moved, {i}, moved.neighbours(i))
+        yield moved
+
+
+def _moved_with_the_floor(here: _About, x: Floats, i: int) -> Iterator[_About]:
+    """The places that a point's other readings give it, the floor moved to where its floor heights then say.
+
+    Every point whose floor height was read moves with it, so the others follow.
+    """
+    net = here.net
+    floors = [k for k in here.of[i] if net.floors[k]]
+    if not (net.floor and floors):
+        return
+    was = here.places[i]
+    others = [k for k in here.of[i] if not net.floors[k]]
+    for at in (*(p for _, p in here.better(i, others, MOST_PLACES)), *here.images(i)):
+        if hypot(at[0] - was[0], at[1] - was[1]) < SAME_MM:
+            continue
+        moved = _About(net, x)
+        moved.places[i] = at
+        moved.bb_mm = sum(net.readings[k].value for k in floors) / len(floors) - at[1]
+        moved.settle(i)
+        on_the_floor = [n for n, readings in enumerate(moved.of) if any(net.floors[k] for k in readings)]
+        _follow(moved, {i}, [*moved.neighbours(i), *on_the_floor])
+        yield moved
+
+
+def _follow(about: _About, settled: set[int], waiting: list[int]) -> None:
+    """Put the points that moved ones leave behind where their readings then want them, and theirs after them."""
     while waiting:
         i = waiting.pop(0)
         if i in settled:

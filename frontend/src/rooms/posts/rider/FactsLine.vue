@@ -2,6 +2,7 @@
 import type { Schemas, Sheet } from '@/shared/api/client'
 
 import { useSheet } from '@/rooms/files/useSheet'
+import TypedBox from '@/shared/ui/TypedBox.vue'
 
 type Facts = Schemas['Facts']
 const props = defineProps<{ sheet: Sheet }>()
@@ -21,9 +22,8 @@ const HOLDS = ['hoods', 'drops', 'tops', 'grips', 'extensions', 'changing']
 const OFF = ['never', 'seldom', 'often']
 const RUNGS = ['free', 'small part', 'part', 'dear part', 'frame']
 const keep = (part: Partial<Facts>) => store.editRider({ facts: part }, `facts.${Object.keys(part)[0]}`, '')
-const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
-const shoe = (event: Event) => {
-  const n = Number(text(event).replace(',', '.'))
+const shoe = (typed: string) => {
+  const n = Number(typed.replace(',', '.'))
   return Number.isFinite(n) && n > 0 ? n : null
 }
 const TEXTS = [
@@ -67,18 +67,15 @@ const TEXTS = [
           ><el-option v-for="o in OFF" :key="o" :value="o" :label="o" /></el-select
       ></label>
       <label
-        >Shoe, EU<input
-          :value="profile().shoe_size ?? ''"
-          inputmode="decimal"
-          @change="(e) => keep({ shoe_size: shoe(e) })"
+        >Shoe, EU<TypedBox :value="profile().shoe_size" inputmode="decimal" @keep="(t) => keep({ shoe_size: shoe(t) })"
       /></label>
       <label v-for="t in TEXTS" :key="t.name"
         >{{ t.label
-        }}<input
+        }}<TypedBox
           :value="profile()[t.name]"
           maxlength="200"
           :placeholder="t.hint"
-          @change="(e) => keep({ [t.name]: text(e) })"
+          @keep="(typed) => keep({ [t.name]: typed })"
       /></label>
       <label
         >Grounds<el-select
@@ -92,12 +89,13 @@ const TEXTS = [
       ></label>
     </div>
     <label class="history"
-      >History<textarea
+      >History<TypedBox
+        tall
         :value="profile().history"
         rows="2"
         maxlength="2000"
         placeholder="falls, injuries, operations; what a doctor or physiotherapist said"
-        @change="(e) => keep({ history: text(e) })" />
+        @keep="(t) => keep({ history: t })" />
     </label>
   </section>
 </template>

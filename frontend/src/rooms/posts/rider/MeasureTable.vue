@@ -7,6 +7,7 @@ import WordField from '@/shared/ui/WordField.vue'
 import { show } from '@/shared/units'
 
 import { useSheet } from '@/rooms/files/useSheet'
+import TypedBox from '@/shared/ui/TypedBox.vue'
 import { beside, figure, placeInRange, type Taken } from './record'
 
 const props = defineProps<{ sheet: Sheet }>()
@@ -37,7 +38,6 @@ const about = (line: Schemas['MeasureLine'], part: { how?: string; on?: string }
     it.typed,
   )
 }
-const text = (event: Event) => (event.target as HTMLInputElement).value
 </script>
 
 <template>
@@ -70,14 +70,14 @@ const text = (event: Event) => (event.target as HTMLInputElement).value
               <p class="small quiet">Typed: {{ taken[line.name]!.typed }}</p>
               <label class="small"
                 >how it was taken
-                <input
+                <TypedBox
                   :value="taken[line.name]!.how"
                   maxlength="80"
                   :placeholder="line.how"
-                  @change="(e) => about(line, { how: text(e) })"
+                  @keep="(t) => about(line, { how: t })"
               /></label>
               <label class="small"
-                >when <input type="date" :value="taken[line.name]!.on" @change="(e) => about(line, { on: text(e) })"
+                >when <TypedBox type="date" :value="taken[line.name]!.on" @keep="(t) => about(line, { on: t })"
               /></label>
             </el-popover>
             <span v-else class="quiet">{{ line.how }}</span>

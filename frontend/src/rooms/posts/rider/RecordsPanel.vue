@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { api, Refused, type Sheet, take } from '@/shared/api/client'
 
 import { useSheet } from '@/rooms/files/useSheet'
+import TypedBox from '@/shared/ui/TypedBox.vue'
 
 /** Consent, and the rider's right to have all of it given out or erased. */
 const props = defineProps<{ sheet: Sheet }>()
@@ -52,10 +53,7 @@ async function erase() {
       </button>
     </p>
     <label v-if="consent()" class="small quiet"
-      >What was agreed<input
-        :value="consent()!.note"
-        maxlength="400"
-        @change="(e) => keep((e.target as HTMLInputElement).value)"
+      >What was agreed<TypedBox :value="consent()!.note" maxlength="400" @keep="keep"
     /></label>
     <p class="row">
       <a class="press low" :href="`/api/riders/${sheet.rider.id}/records`" download>Give out everything</a

@@ -8,6 +8,7 @@ import MeasureTable from './MeasureTable.vue'
 import MobilityTable from './MobilityTable.vue'
 import UsesBar from './UsesBar.vue'
 import { useSheet } from '@/rooms/files/useSheet'
+import TypedBox from '@/shared/ui/TypedBox.vue'
 
 const props = defineProps<{ sheet: Sheet }>()
 const store = useSheet()
@@ -29,13 +30,13 @@ function keepWords() {
     <header>
       <div>
         <h1>{{ sheet.rider.name }}</h1>
-        <input
+        <TypedBox
           class="about"
           :value="profile.about"
           maxlength="200"
           placeholder="age, trade, how much they ride"
-          aria-label="About the rider"
-          @change="(e) => keep({ about: (e.target as HTMLInputElement).value })" />
+          label="About the rider"
+          @keep="(t) => keep({ about: t })" />
       </div>
       <blockquote>
         <span aria-hidden="true">“</span>

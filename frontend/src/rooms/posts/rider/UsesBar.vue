@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import type { Sheet } from '@/shared/api/client'
 
 import { useSheet } from '@/rooms/files/useSheet'
+import TypedBox from '@/shared/ui/TypedBox.vue'
 import { held, USE_LABELS, useNote } from './record'
 
 /** The shares of use as one bar; an edge dragged, or moved by arrow keys, changes its two neighbours alone. */
@@ -43,8 +44,8 @@ function key(event: KeyboardEvent, edge: number) {
 function change(i: number, part: Record<string, unknown>) {
   void store.editRider({ uses: uses.value.map((u, k) => (k === i ? { ...u, ...part } : u)) }, 'uses', '')
 }
-const hours = (event: Event) => {
-  const n = Number((event.target as HTMLInputElement).value.replace(',', '.').replace(/[^\d.]/g, ''))
+const hours = (typed: string) => {
+  const n = Number(typed.replace(',', '.').replace(/[^\d.]/g, ''))
   return n > 0 ? n : null
 }
 function takeOut() {
@@ -98,17 +99,14 @@ function takeOut() {
       <b>{{ USE_LABELS[uses[editing]!.use] }}</b>
       <label
         >hours an outing
-        <input
-          :value="uses[editing]!.hours ?? ''"
+        <TypedBox
+          :value="uses[editing]!.hours"
           inputmode="decimal"
-          @change="(e) => change(editing!, { hours: hours(e) })"
+          @keep="(t) => change(editing!, { hours: hours(t) })"
       /></label>
       <label
         >with whom, when
-        <input
-          :value="uses[editing]!.note"
-          maxlength="80"
-          @change="(e) => change(editing!, { note: (e.target as HTMLInputElement).value })"
+        <TypedBox :value="uses[editing]!.note" maxlength="80" @keep="(t) => change(editing!, { note: t })"
       /></label>
       <button type="button" class="press low" @click="takeOut">Take out</button>
     </div>

@@ -4,6 +4,7 @@ import { h as draw, ref } from 'vue'
 import type { Schemas, Sheet } from '@/shared/api/client'
 
 import { useSheet } from '@/rooms/files/useSheet'
+import TypedBox from '@/shared/ui/TypedBox.vue'
 import BodyOutline from './BodyOutline.vue'
 
 type Hurt = Schemas['Hurt']
@@ -29,7 +30,6 @@ async function remove(i: number) {
 // How much it hurts is drawn as boxes, not stars.
 const Full = () => draw('i', { class: 'box full' })
 const Empty = () => draw('i', { class: 'box' })
-const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
 </script>
 
 <template>
@@ -48,17 +48,17 @@ const text = (event: Event) => (event.target as HTMLInputElement).value.trim()
         </button>
         <div class="line">
           <template v-if="current === i">
-            <input
+            <TypedBox
               :value="h.what"
               maxlength="80"
-              aria-label="What hurts"
-              @change="(e) => change(i, { what: text(e) || h.what })" />
-            <input
+              label="What hurts"
+              @keep="(t) => change(i, { what: t || h.what })" />
+            <TypedBox
               :value="h.when"
               maxlength="120"
               placeholder="when, and how it goes"
-              aria-label="When"
-              @change="(e) => change(i, { when: text(e) })" />
+              label="When"
+              @keep="(t) => change(i, { when: t })" />
             <div class="feelings">
               <button
                 v-for="f in FEELINGS"
