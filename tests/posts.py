@@ -32,26 +32,3 @@ DEMO = shelf(read_frames(demo_shelves()[0])[0], read_parts(demo_shelves()[1])[0]
 def facts_of(state: Any, profile: Profile | None = None, on: ShelfView = EMPTY) -> Facts:
     """What follows from a file."""
     return registry().facts(state.model_copy(deep=True), profile or Profile(), on, HOUSE)
-
-
-def words(said: list[dict[str, Any]] | None) -> str | None:
-    """Sentences of the interface in English, lengths in mm."""
-    return None if said is None else "; ".join(_one(s) for s in said)
-
-
-def _one(said: dict[str, Any]) -> str:
-    text: str = said["template"]
-    for name, value in said["values"].items():
-        text = text.replace("{" + name + "}", _value(value))
-    return text
-
-
-def _value(value: dict[str, Any]) -> str:
-    if value["kind"] == "said":
-        return _one(value["said"])
-    if value["kind"] == "words":
-        return str(value["text"])
-    number = value["number"]
-    sign = "−" if number < 0 else "+" if value["signed"] and number else ""
-    unit = {"length": " mm", "angle": "°", "count": ""}[value["kind"]]
-    return f"{sign}{abs(number):g}{unit}"

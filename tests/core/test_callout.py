@@ -266,7 +266,7 @@ def guess(name: str, typed: str, wrong: float) -> list[str]:
     slips = likely_slips(prompt, typed, wrong, agree, judged.agreeing_sd, judged.reading.sigma, found, LEANS, "hood")
     for slip in slips:
         assert abs(slip.value - agree) < 2.58 * (judged.agreeing_sd**2 + judged.reading.sigma**2) ** 0.5
-    return [s.words for s in slips]
+    return [str(s.words) for s in slips]
 
 
 def test_the_likely_slip_is_named() -> None:
@@ -289,9 +289,9 @@ def test_angles_and_signs_slip_too() -> None:
     prompt = BY_NAME["s_behind"]
     found = survey_bike(full(), LEANS)
     (first, *_) = likely_slips(prompt, "-207", -207, 207, 2, 3, found, LEANS)
-    assert first.words == "the sign turned"
+    assert str(first.words) == "the sign turned"
     angle = likely_slips(BY_NAME["s_angle"], "76.3", 76.3, 73.6, 0.2, 0.3, found, LEANS)
-    assert [(s.words, s.value) for s in angle] == [("6 and 3 swapped", pytest.approx(73.6))]
+    assert [(str(s.words), s.value) for s in angle] == [("6 and 3 swapped", pytest.approx(73.6))]
 
 
 def test_ellipses_are_of_the_turned_covariance() -> None:

@@ -56,7 +56,7 @@ def test_stack_never_follows_from_an_assumed_fork() -> None:
     with pytest.raises(InputError) as wrong:
         complete({"ett_mm": 560, "seat_angle_deg": 73, "head_angle_deg": 72.5, "head_tube_mm": 160}, "road")
     assert wrong.value.field == "stack_mm"
-    assert "fork length" in (wrong.value.allowed or "")
+    assert "fork length" in str(wrong.value.allowed)
 
 
 @settings(max_examples=60, deadline=None)
@@ -191,7 +191,7 @@ def test_level_and_straight_lengths_are_told_apart_or_asked() -> None:
     found = derive(parts)
     assert found.read_as == ("front_centre_mm", "chainstay_mm")
     assert "bb_drop_mm" not in found.values
-    assert [(o.field, o.why) for o in found.left_open] == [
+    assert [(o.field, str(o.why)) for o in found.left_open] == [
         ("bb_drop_mm", "These level lengths say nothing of the BB drop.")
     ]
     known = derive({**parts, "bb_drop_mm": 72.0})
@@ -214,7 +214,7 @@ def test_the_sign_of_a_drop_is_never_guessed(drop: float, front: float, stay: fl
     told = derive({"front_centre_mm": front, "chainstay_mm": stay, "wheelbase_mm": base}, Kinds("straight", "straight"))
     assert "bb_drop_mm" not in told.values
     [it] = told.left_open
-    if "Rounding" in it.why:
+    if "Rounding" in str(it.why):
         assert it.candidates[0] - 0.1 <= abs(drop) <= it.candidates[1] + 0.1
     else:
         assert sorted(it.candidates) == pytest.approx(sorted([-abs(drop), abs(drop)]), abs=0.01)
@@ -246,7 +246,7 @@ def test_whole_millimetres_make_no_chart_impossible(wheelbase: float) -> None:
     given_ = {"front_centre_mm": 640.0, "chainstay_mm": 430.0, "wheelbase_mm": wheelbase}
     found = derive(given_, Kinds("straight", "straight"))
     assert "bb_drop_mm" not in found.values
-    assert found.left_open[0].why.startswith("Rounding leaves the BB drop open between 0 and ")
+    assert str(found.left_open[0].why).startswith("Rounding leaves the BB drop open between 0 and ")
     assert derive({**given_, "bb_drop_mm": 5.0}).disagreements == ()
 
 

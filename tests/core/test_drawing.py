@@ -32,6 +32,7 @@ from waymark.core.drawing.primitives import (
 from waymark.core.drawing.rider import joint_items, leg_items, near_items
 from waymark.core.frame import FrameGeometry, derive
 from waymark.core.marks import Mark
+from waymark.core.say import say, words
 from waymark.core.setup import Step
 
 KNOWN = dict(
@@ -188,16 +189,16 @@ def test_empty_bounds_and_rings() -> None:
 def pages(steps: int = 10, cautions: int = 4) -> list[DisplayList]:
     """A full card."""
     made = bike()
-    row = CardRow("Saddle", Mark(-208, 697), Mark(-207, 694), Mark(-206, 694), "±3, 2")
+    row = CardRow("Saddle", Mark(-208, 697), Mark(-207, 694), Mark(-206, 694), say("±3, 2"))
     return card_pages(
         CardContent(
             rider="Tamsin Orre",
             bike="Ostrel Drift M",
-            under="Workshop card",
+            under=say("Workshop card"),
             rows=(row, row, row),
-            steps=tuple(Step(f"Do {i}", "look", "bolt") for i in range(steps)),
-            cautions=tuple(f"Caution {i} " + "word " * 20 for i in range(cautions)),
-            parts=("Frame", "Stem"),
+            steps=tuple(Step(words(f"Do {i}"), say("look"), say("bolt")) for i in range(steps)),
+            cautions=tuple(words(f"Caution {i} " + "word " * 20) for i in range(cautions)),
+            parts=(say("Frame"), say("Stem")),
             drawing=made,
             saddle=made.saddle,
             hand=made.hand,
@@ -214,9 +215,9 @@ def card(steps: int = 10) -> DisplayList:
 def test_no_caution_is_ever_dropped(cautions: int) -> None:
     made = pages(cautions=cautions)
     assert len(made) == (1 if cautions <= 4 else 2)
-    words = " ".join(i.text for page in made for i in page.items if isinstance(i, Label))
+    printed = " ".join(i.text for page in made for i in page.items if isinstance(i, Label))
     for n in range(cautions):
-        assert f"Caution {n} " in words
+        assert f"Caution {n} " in printed
     assert all(i.at.y_mm > 8 for page in made for i in page.items if isinstance(i, Label))
 
 

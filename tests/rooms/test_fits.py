@@ -9,7 +9,7 @@ from typing import Any
 import pytest
 from fastapi.testclient import TestClient
 
-from tests.posts import FILES, FitState, words
+from tests.posts import FILES, FitState
 from waymark.core.cockpit import Stem, bar_clamp
 from waymark.core.marks import Mark
 from waymark.demo import demo_files
@@ -188,7 +188,7 @@ def test_undo_and_redo_walk_the_line(fitter: Fitter) -> None:
     def now() -> float:
         return float(fitter.sheet["state"]["goal"]["hand_dx_mm"])
 
-    assert words(fitter.sheet["undo"]) == "Hand 3 mm forward"
+    assert fitter.sheet["undo"] == "Hand 3 mm forward"
     seen = []
     for way in ("undo", "undo", "redo", "redo", "undo"):
         assert fitter.step(way).status_code == 200

@@ -177,7 +177,7 @@ def test_a_cover_a_place_and_a_new_bar_are_drawn_and_kept() -> None:
     assert drawn.bike.front.cover_mm == state.build.cover_mm
     assert drawn.bike.bar_rotation_deg == pytest.approx(place.rotation_deg, abs=0.01)
     assert drawn.bike.hand.distance_mm(drawn.bike.clamp + place.off) < 1e-3
-    assert state.build.place.says == place.says  # type: ignore[union-attr]
+    assert state.build.place.stands == place.says  # type: ignore[union-attr]
     assert FitState.model_validate_json(state.model_dump_json()) == state
 
 

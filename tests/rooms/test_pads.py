@@ -11,6 +11,7 @@ from pypdf import PdfReader
 
 from tests.posts import FILES, facts_of
 from tests.rooms.test_fits import Fitter, demo_fit
+from waymark.core.say import from_kept
 from waymark.demo import demo_files
 from waymark.rooms.plan import drawn_plan, own_bar, pose_of, search_goal, sought
 from waymark.rooms.posts.goal import goal_marks
@@ -66,11 +67,12 @@ def test_what_is_offered_for_pads_can_be_taken_and_stands_so_on_the_card(fitter:
     sheet = fitter.edit("frame.choose", {"size": other["id"], "front": other["front"]}, "frame")
     assert shown(row(sheet, "Pads")["miss"]) == (other["show_x"], other["show_y"])
     assert sheet["state"]["build"]["bar"]["kind"] == "aero_bar"
-    assert sheet["state"]["build"]["place"]["says"].startswith("pads ")
+    assert sheet["state"]["build"]["place"]["stands"]["t"].startswith("pads ")
     pages = PdfReader(BytesIO(demo.get(f"/api/fits/{sheet['id']}/card.pdf").content)).pages
     text = "\n".join(p.extract_text() for p in pages)
     assert "Pads" in text
-    assert sheet["state"]["build"]["place"]["says"] in " ".join(text.split())
+    # Its place as the mechanic reads it, in full.
+    assert str(from_kept(sheet["state"]["build"]["place"]["stands"])) in " ".join(text.split())
 
 
 def test_every_aero_bar_on_the_shelf_is_placed_step_by_step(fitter: Fitter) -> None:

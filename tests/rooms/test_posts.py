@@ -16,7 +16,7 @@ from hypothesis import strategies as st
 from pydantic import BaseModel, Field, ValidationError
 from sqlalchemy import event
 
-from tests.posts import DEMO, FILES, FitState, facts_of, words
+from tests.posts import DEMO, FILES, FitState, facts_of
 from waymark.core.errors import WaymarkError
 from waymark.core.marks import Mark
 from waymark.core.say import Count, Said, from_kept, kept, say, text_of
@@ -106,7 +106,7 @@ def test_a_post_that_is_there_is_everywhere(belled: TestClient) -> None:
         {"rings": 3},
         "3 rings",
     )
-    assert words(rung["undo"]) == "Rung 3 times"
+    assert rung["undo"] == "Rung 3 times"
     again = belled.post(f"/api/fits/{fit}/changes?view=goal", json={**body, "base_revision": 2}).json()
     assert again["bell"] is None
     # Its bounds are the file's: ten rings are refused whole, and what was there stays.

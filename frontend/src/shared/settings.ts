@@ -3,6 +3,7 @@ import { watchEffect } from 'vue'
 
 export type Unit = 'mm' | 'in'
 const unit = useLocalStorage<Unit>('waymark.unit', 'mm')
+const language = useLocalStorage('waymark.language', 'en')
 const fitter = useLocalStorage('waymark.fitter', '')
 const sheet = useLocalStorage<'light' | 'dark'>('waymark.sheet', 'light')
 
@@ -14,6 +15,7 @@ watchEffect(() => {
 export function useSettings() {
   return {
     unit,
+    language,
     sheet,
     /** Who works at this window: put beside every change made here. */
     fitter,

@@ -1,27 +1,32 @@
 """The one exception tree. Every failure of the core names what was wrong and what would be right."""
 
+from __future__ import annotations
+
+from waymark.core.say import Said, term
+
 
 class WaymarkError(Exception):
     """Base of everything Waymark raises on purpose.
 
-    Attributes: ``message`` is a sentence for the fitter; ``field`` the input it concerns, dotted;
-    ``allowed`` what would have been taken; ``kept`` what was typed, so that nothing entered is lost.
+    Attributes: ``said`` is a sentence for the fitter, ``message`` its English; ``field`` the input it concerns,
+    dotted; ``allowed`` what would have been taken; ``kept`` what was typed, so that nothing entered is lost.
     """
 
     code = "error"
 
     def __init__(
         self,
-        message: str,
+        said: Said | str,
         *,
         field: str | None = None,
-        allowed: str | None = None,
+        allowed: Said | str | None = None,
         kept: str | None = None,
     ) -> None:
-        super().__init__(message)
-        self.message = message
+        self.said = term(said) if isinstance(said, str) else said
+        self.message = str(self.said)
+        super().__init__(self.message)
         self.field = field
-        self.allowed = allowed
+        self.allowed = term(allowed) if isinstance(allowed, str) else allowed
         self.kept = kept
 
 

@@ -7,6 +7,7 @@ from typing import Any
 from pydantic import BaseModel
 
 from waymark.core.errors import WaymarkError
+from waymark.rooms.telling import tell
 
 _BOUNDS = (("ge", "at least"), ("gt", "more than"), ("le", "at most"), ("lt", "less than"))
 
@@ -23,7 +24,8 @@ class ErrorBody(BaseModel):
 
 def body_of(error: WaymarkError) -> ErrorBody:
     """The body of one of our own errors."""
-    return ErrorBody(code=error.code, message=error.message, field=error.field, allowed=error.allowed, kept=error.kept)
+    allowed = None if error.allowed is None else tell(error.allowed)
+    return ErrorBody(code=error.code, message=tell(error.said), field=error.field, allowed=allowed, kept=error.kept)
 
 
 def body_of_validation(first: dict[str, Any]) -> ErrorBody:

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal
+from typing import TYPE_CHECKING, Annotated, Any
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, PlainSerializer, PlainValidator, WithJsonSchema
 
 from waymark.core.marks import Mark
-from waymark.core.say import Angle, Count, Length, Said, Words
+from waymark.core.say import Said, from_kept, kept
 
 
 class Strict(BaseModel):
@@ -32,42 +32,21 @@ class Point(Strict):
         return Mark(self.x_mm, self.y_mm)
 
 
-class ValueOut(BaseModel):
-    """A value in a sentence, for the reader's units; ``exact`` keeps its decimals."""
-
-    kind: Literal["length", "angle", "count", "words", "said"]
-    number: float | None = None
-    text: str | None = None
-    said: SaidOut | None = None
-    signed: bool = False
-    exact: bool = False
+def _kept_said(value: Any) -> Said:
+    if isinstance(value, Said):
+        return value
+    if isinstance(value, dict):
+        return from_kept(value)
+    raise ValueError("this is no sentence that was kept")
 
 
-class SaidOut(BaseModel):
-    """A sentence: an English template and its named values."""
-
-    template: str
-    values: dict[str, ValueOut]
-
-
-ValueOut.model_rebuild()
-
-
-def said_out(said: Said) -> SaidOut:
-    """A sentence as the screens take it."""
-    return SaidOut(template=said.template, values={name: _value(v) for name, v in said.values.items()})
-
-
-def _value(value: Any) -> ValueOut:
-    match value:
-        case Said():
-            return ValueOut(kind="said", said=said_out(value))
-        case Words():
-            return ValueOut(kind="words", text=value.text)
-        case Count():
-            return ValueOut(kind="count", number=value.number)
-        case Angle():
-            return ValueOut(kind="angle", number=value.deg, signed=value.signed)
-        case Length():
-            return ValueOut(kind="length", number=value.mm, signed=value.signed, exact=value.exact)
-    raise TypeError(value)
+if TYPE_CHECKING:
+    KeptSaid = Said
+else:
+    # Template and values, never text: what was said is told in the units and language of whoever reads it.
+    KeptSaid = Annotated[
+        Any,
+        PlainValidator(_kept_said),
+        PlainSerializer(kept),
+        WithJsonSchema({"type": "object", "required": ["t", "v"], "description": "a sentence: template and values"}),
+    ]

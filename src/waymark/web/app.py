@@ -29,6 +29,7 @@ from waymark.rooms.shelves.routes import router as shelves
 from waymark.storage import Store
 from waymark.web import errors
 from waymark.web.guard import Guard
+from waymark.web.reading import Reading
 
 STATIC = Path(__file__).parent / "static"
 FOREVER = "public, max-age=31536000, immutable"
@@ -65,6 +66,7 @@ def make_app(
     app.state.desk = desk
     app.state.instruments = simulated_instruments(bench_of(desk)) if instruments is None else dict(instruments)
     app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=4)
+    app.add_middleware(Reading)
     app.add_middleware(Guard, hosts=tuple(hosts))
     errors.install(app)
     for router in (

@@ -3,6 +3,7 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api, type DayLine, Refused, type Schemas, take } from '@/shared/api/client'
+import { useSettings } from '@/shared/settings'
 import LayerSign from '@/shared/drawing/LayerSign.vue'
 import TopBar from '@/shared/ui/TopBar.vue'
 import Pick from '@/shared/ui/Pick.vue'
@@ -14,6 +15,7 @@ import { box, type Claim, joined, type Tried } from './logic'
 
 /** What they say: a claim, one's own numbers, before and after, and what is left of it. */
 const route = useRoute()
+const { unit, language } = useSettings()
 const router = useRouter()
 const claims = ref<Claim[]>([])
 const files = ref<DayLine[]>([])
@@ -30,6 +32,7 @@ onMounted(async () => {
 watch(fit, async () => (claims.value = await take(api.GET('/api/claims', { params: { query: { fit: fit.value } } }))), {
   immediate: true,
 })
+watch([unit, language], () => void run())
 watch(claim, (now) => {
   if (!now) return
   values.value = Object.fromEntries(now.numbers.map((n) => [n.name, n.value]))

@@ -6,7 +6,6 @@ import { useRouter } from 'vue-router'
 import { postRooms } from '@/rooms/posts'
 import { type PostName, POSTS } from '@/shared/api/lists'
 import { typing } from '@/shared/keys'
-import { textOf } from '@/shared/say'
 import { useSettings } from '@/shared/settings'
 
 import ConflictDialog from './components/ConflictDialog.vue'
@@ -55,8 +54,8 @@ const under = computed(() => {
   if (!from && !to) return s.title
   return to ? `→ ${to}` : from
 })
-const undoSays = computed(() => (store.undone ? `Undo: ${textOf(store.undone, unit.value)}` : 'Nothing to undo'))
-const redoSays = computed(() => (store.redone ? textOf(store.redone, unit.value) : ''))
+const undoSays = computed(() => (store.undone ? `Undo: ${store.undone}` : 'Nothing to undo'))
+const redoSays = computed(() => store.redone ?? '')
 
 useEventListener(window, 'keydown', (event) => {
   if (event.altKey && event.key >= '1' && event.key <= String(POSTS.length)) {

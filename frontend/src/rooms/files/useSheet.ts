@@ -1,7 +1,7 @@
 import { QueryClient, useMutation } from '@tanstack/vue-query'
 import { useEventListener } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, reactive, ref, shallowRef } from 'vue'
+import { computed, reactive, ref, shallowRef, watch } from 'vue'
 
 import { api, type ErrorBody, type Layer, Refused, type Schemas, type Sheet, take } from '@/shared/api/client'
 import type { PostName } from '@/shared/api/lists'
@@ -38,7 +38,7 @@ export const useSheet = defineStore('sheet', () => {
   const client = new QueryClient({
     defaultOptions: { queries: { retry: false, staleTime: Infinity, networkMode: 'always' } },
   })
-  const { fitter } = useSettings()
+  const { fitter, unit, language } = useSettings()
   // The sheet as the server last had it; what is shown has the nudges on their way on top.
   const kept = shallowRef<Sheet | null>(null)
   const waiting = shallowRef<Moves>({})
@@ -106,6 +106,9 @@ export const useSheet = defineStore('sheet', () => {
     run(async () => {
       kept.value = await reread()
     })
+
+  // Sentences are told by the server: they are read anew in another unit or language.
+  watch([unit, language], () => void (kept.value && refresh()))
 
   /** An answer holds only the sections that changed; the rest stays as it was. */
   function merge(part: SheetPart) {

@@ -3,6 +3,7 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api, type DayLine, Refused, type Schemas, take } from '@/shared/api/client'
+import { useSettings } from '@/shared/settings'
 import TopBar from '@/shared/ui/TopBar.vue'
 import Pick from '@/shared/ui/Pick.vue'
 
@@ -10,6 +11,7 @@ import './shelf.css'
 
 /** Sizes side by side by numbers; with a rider's file the present bike comes first. */
 const route = useRoute()
+const { unit, language } = useSettings()
 const router = useRouter()
 const found = ref<Schemas['Comparison'] | null>(null)
 const files = ref<DayLine[]>([])
@@ -40,7 +42,7 @@ onMounted(async () => {
   document.title = 'Compare sizes, Waymark'
   files.value = await take(api.GET('/api/fits'))
 })
-watch([sizes, fit], read, { immediate: true })
+watch([sizes, fit, unit, language], read, { immediate: true })
 const against = (id: string) => router.replace({ query: { ...route.query, fit: id || undefined } })
 const W = 320
 const H = 300

@@ -1,5 +1,7 @@
 import createClient from 'openapi-fetch'
 
+import { useSettings } from '@/shared/settings'
+
 import type { components, paths } from './generated'
 import type { LayerName } from './lists'
 
@@ -32,6 +34,15 @@ export class Refused extends Error {
 }
 
 export const api = createClient<paths>({ fetch: (request) => globalThis.fetch(request) })
+// Sentences are told by the server in the reader's unit and language.
+api.use({
+  onRequest({ request }) {
+    const { unit, language } = useSettings()
+    request.headers.set('Waymark-Unit', unit.value)
+    request.headers.set('Waymark-Language', language.value)
+    return request
+  },
+})
 
 interface Answer<T> {
   data?: T

@@ -12,6 +12,7 @@ from waymark.core.cockpit.bars import arm_in_plane_mm, steering_arm_mm
 from waymark.core.errors import InputError
 from waymark.core.frame import reach_at_equal_height_mm, steering_axis
 from waymark.core.marks import Mark
+from waymark.core.say import Angle, Count, Length, Words, bare, exactly, say, tenths, term
 
 Values = Mapping[str, float]
 TOP = Mark(385.0, 560.0)
@@ -62,15 +63,25 @@ def _turn_over(v: Values) -> Tried:
         _front(v, s, after),
         (before, after),
         (
-            f"The bar went {way(d.x_mm, d.y_mm)}: {signed_mm(along)} mm along the steerer.",
-            f"{abs(along):.1f} mm of spacer does exactly the same.",
+            say(
+                "The bar went {way}: {along} along the steerer.",
+                way=way(d.x_mm, d.y_mm),
+                along=Length(along, signed=True, tenths=True),
+            ),
+            say("{along} of spacer does exactly the same.", along=Length(abs(along), tenths=True)),
         ),
         (
-            "The part of the stem square to the steerer, so the reach at one bar height: "
-            f"with {abs(level):.1f} mm of spacer {'out' if level > 0 else 'in'} to level it the bar stands where it was.",
+            say(
+                "The part of the stem square to the steerer, so the reach at one bar height: with {level} of "
+                "spacer {way} to level it the bar stands where it was.",
+                level=Length(abs(level), tenths=True),
+                way=say("out") if level > 0 else say("in"),
+            ),
         ),
-        "partly",
-        "Turning the stem over raises or lowers. It shortens only as far as it also raises; with the height kept it changes nothing.",
+        say("partly"),
+        say(
+            "Turning the stem over raises or lowers. It shortens only as far as it also raises; with the height kept it changes nothing."
+        ),
     )
 
 
@@ -83,10 +94,15 @@ def _spacers(v: Values) -> Tried:
         _front(v, s, before),
         _front(v, s + added, after),
         (before, after),
-        (f"The bar went {way(d.x_mm, d.y_mm)}.",),
-        ("Its distance square to the steerer.",),
-        "partly",
-        f"{added:g} mm of spacer is {abs(d.y_mm):.1f} mm of height and {abs(d.x_mm):.1f} mm of reach: spacers lean with the steerer.",
+        (say("The bar went {way}.", way=way(d.x_mm, d.y_mm)),),
+        (say("Its distance square to the steerer."),),
+        say("partly"),
+        say(
+            "{added} of spacer is {y} of height and {x} of reach: spacers lean with the steerer.",
+            added=Length(added, exact=True),
+            y=Length(abs(d.y_mm), tenths=True),
+            x=Length(abs(d.x_mm), tenths=True),
+        ),
     )
 
 
@@ -104,12 +120,25 @@ def _size_up(v: Values) -> Tried:
         steerer(top, u, after, foot_b),
         (before, after),
         (
-            f"At the same bar height the larger frame is {level:.1f} mm longer, not {longer:g}.",
-            f"{out:.1f} mm of spacer goes out to undo {rise:g} of stack, and the bar runs forward with it.",
+            say(
+                "At the same bar height the larger frame is {level} longer, not {longer}.",
+                level=Length(level, tenths=True),
+                longer=exactly(longer),
+            ),
+            say(
+                "{out} of spacer goes out to undo {rise} of stack, and the bar runs forward with it.",
+                out=Length(out, tenths=True),
+                rise=exactly(rise),
+            ),
         ),
-        ("The bar's height, by taking spacers out.",),
-        "mostly not",
-        f"Sizing up costs {level:.1f} mm of reach at equal bar height: {longer:g} published and {level - longer:.1f} from the stack.",
+        (say("The bar's height, by taking spacers out."),),
+        say("mostly not"),
+        say(
+            "Sizing up costs {level} of reach at equal bar height: {longer} published and {level_2} from the stack.",
+            level=Length(level, tenths=True),
+            longer=exactly(longer),
+            level_2=tenths(level - longer),
+        ),
     )
 
 
@@ -130,15 +159,33 @@ def _wider(v: Values) -> Tried:
         ((axis, Mark(stem - shorter, 0), after),),
         (hand, after),
         (
-            f"The steering arm goes from {first:.0f} to {first + both:.0f}: {signed_mm(by_width)} by the width, {signed_mm(both - by_width)} by the stem.",
-            f"Wider hands draw these shoulders {drawn:.1f} mm nearer; the stem brings the bar {shorter:g} back.",
+            say(
+                "The steering arm goes from {first} to {first_2}: {signed} by the width, {signed_2} by the stem.",
+                first=bare(first),
+                first_2=bare(first + both),
+                signed=signed_mm(by_width),
+                signed_2=signed_mm(both - by_width),
+            ),
+            say(
+                "Wider hands draw these shoulders {drawn} nearer; the stem brings the bar {shorter} back.",
+                drawn=Length(drawn, tenths=True),
+                shorter=exactly(shorter),
+            ),
         ),
         (
-            "The reach the rider feels, where the two come out alike: "
-            f"here {abs(shorter - drawn):.1f} mm {'shorter' if shorter > drawn else 'longer'} is left.",
+            say(
+                "The reach the rider feels, where the two come out alike: here {shorter} {way} is left.",
+                shorter=Length(abs(shorter - drawn), tenths=True),
+                way=say("shorter") if shorter > drawn else say("longer"),
+            ),
         ),
-        "overstated",
-        f"The trade says 2 cm of width is 1 cm of length: for these arms {wider:g} of width is {drawn:.1f}. Weight follows the stem, steering follows the width.",
+        say("overstated"),
+        say(
+            "The trade says 2 cm of width is 1 cm of length: for these arms {wider} of width is {drawn}. "
+            "Weight follows the stem, steering follows the width.",
+            wider=exactly(wider),
+            drawn=tenths(drawn),
+        ),
     )
 
 
@@ -154,13 +201,25 @@ def _saddle_back(v: Values) -> Tried:
         ((Mark(0, 0), kept),),
         (s, kept),
         (
-            f"The seat line goes from {gamma:.1f}° to {angle:.1f}°, and BB to saddle grows by {grown:.1f} mm.",
-            f"With the height restored the saddle stands {way((kept - s).x_mm, (kept - s).y_mm)} of where it was, "
-            f"and the bar is {abs(kept.x_mm - s.x_mm):.1f} mm farther away.",
+            say(
+                "The seat line goes from {gamma} to {angle}, and BB to saddle grows by {grown}.",
+                gamma=Angle(gamma, tenths=True),
+                angle=Angle(angle, tenths=True),
+                grown=Length(grown, tenths=True),
+            ),
+            say(
+                "With the height restored the saddle stands {way} of where it was, and the bar is {x} farther away.",
+                way=way((kept - s).x_mm, (kept - s).y_mm),
+                x=Length(abs(kept.x_mm - s.x_mm), tenths=True),
+            ),
         ),
-        ("The leg's extension, only once the post goes down by as much.",),
-        "mostly not",
-        f"A saddle slid {back:g} back is also {grown:.1f} too high; it is not a way to shorten or lengthen the reach.",
+        (say("The leg's extension, only once the post goes down by as much."),),
+        say("mostly not"),
+        say(
+            "A saddle slid {back} back is also {grown} too high; it is not a way to shorten or lengthen the reach.",
+            back=exactly(back),
+            grown=tenths(grown),
+        ),
     )
 
 
@@ -176,12 +235,22 @@ def _sloping(v: Values) -> Tried:
         ((Mark(0, 0), low, head),),
         (seat_level, low),
         (
-            f"The tube itself is {tube:.0f} where the level one is {ett:g}; the seat tube ends {seat_level.y_mm - low.y_mm:.0f} lower.",
-            f"Standover falls by up to {seat_level.y_mm - low.y_mm:.0f} at the saddle and by half of it in the middle.",
+            say(
+                "The tube itself is {tube} where the level one is {ett}; the seat tube ends {y} lower.",
+                tube=bare(tube),
+                ett=exactly(ett),
+                y=bare(seat_level.y_mm - low.y_mm),
+            ),
+            say(
+                "Standover falls by up to {y} at the saddle and by half of it in the middle.",
+                y=bare(seat_level.y_mm - low.y_mm),
+            ),
         ),
-        ("Stack, reach, and with them every contact point.",),
-        "no",
-        "A sloping top tube makes a frame look smaller; it does not make it shorter. Compare effective top tube, or better stack and reach.",
+        (say("Stack, reach, and with them every contact point."),),
+        say("no"),
+        say(
+            "A sloping top tube makes a frame look smaller; it does not make it shorter. Compare effective top tube, or better stack and reach."
+        ),
     )
 
 
@@ -196,12 +265,20 @@ def _rise(v: Values) -> Tried:
         (*_front(v, 0.0, start), (start, by_rise)),
         (by_pile, by_rise),
         (
-            f"{rise:g} mm of rise is worth {pile:.1f} mm of spacers in height.",
-            f"The risen bar then stands {by_rise.x_mm - by_pile.x_mm:.1f} mm farther forward.",
+            say(
+                "{rise} of rise is worth {pile} of spacers in height.",
+                rise=Length(rise, exact=True),
+                pile=Length(pile, tenths=True),
+            ),
+            say("The risen bar then stands {x} farther forward.", x=Length(by_rise.x_mm - by_pile.x_mm, tenths=True)),
         ),
-        ("The bar's height, and the weight of the pile.",),
-        "partly",
-        f"The same height two ways, {by_rise.x_mm - by_pile.x_mm:.1f} mm apart in reach, as long as the rise stands upright; rolled in line with the steerer it is worth the same as spacers.",
+        (say("The bar's height, and the weight of the pile."),),
+        say("partly"),
+        say(
+            "The same height two ways, {x} apart in reach, as long as the rise stands upright; rolled in "
+            "line with the steerer it is worth the same as spacers.",
+            x=Length(by_rise.x_mm - by_pile.x_mm, tenths=True),
+        ),
     )
 
 
@@ -219,14 +296,22 @@ def _sweep(v: Values) -> Tried:
         ((Mark(0, 0), Mark(stem, 0), bend, Mark(stem + b.at.x_mm, b.z_mm)),),
         (Mark(stem + a.at.x_mm, a.z_mm), Mark(stem + b.at.x_mm, b.z_mm)),
         (
-            f"The grip comes {abs(back):.1f} mm {'back' if back > 0 else 'forward'}: a stem {abs(back):.0f} "
-            f"{'longer' if back > 0 else 'shorter'} puts it where it was.",
-            f"The steering arm goes from {arm[0]:.0f} to {arm[1]:.0f}.",
+            say(
+                "The grip comes {back} {way}: a stem {back_2} {way_2} puts it where it was.",
+                back=Length(abs(back), tenths=True),
+                way=say("back") if back > 0 else say("forward"),
+                back_2=bare(abs(back)),
+                way_2=say("longer") if back > 0 else say("shorter"),
+            ),
+            say("The steering arm goes from {arm} to {arm_2}.", arm=bare(arm[0]), arm_2=bare(arm[1])),
         ),
-        ("The bar's width and its height.",),
-        "yes",
-        f"{after_deg - before_deg:+g}° of sweep is {abs(back):.0f} mm of reach at this width: choose the sweep for the wrist and the stem for the reach.".replace(
-            "-", "−"
+        (say("The bar's width and its height."),),
+        say("yes"),
+        say(
+            "{after} of sweep is {back} of reach at this width: choose the sweep for the wrist and the "
+            "stem for the reach.",
+            after=Angle(after_deg - before_deg, signed=True),
+            back=Length(abs(back)),
         ),
     )
 
@@ -337,15 +422,20 @@ def try_claim(key: str, values: Values) -> Tried:
         number = known.get(name)
         if number is None:
             raise InputError(
-                f"“{name[:40]}” is no number of this claim.",
+                say("“{name}” is no number of this claim.", name=Words(name[:40])),
                 field=f"values.{name[:40]}",
                 allowed=", ".join(known),
             )
         if not number.least <= value <= number.greatest:
             raise InputError(
-                f"{number.label} is outside what can be tried.",
+                say("{label} is outside what can be tried.", label=term(number.label)),
                 field=f"values.{name}",
-                allowed=f"{number.least:g} to {number.greatest:g} {number.unit}",
+                allowed=say(
+                    "{least} to {greatest} {unit}",
+                    least=Count(number.least),
+                    greatest=Count(number.greatest),
+                    unit=Words(number.unit),
+                ),
                 kept=f"{value:g}",
             )
     return claim.tried({n.name: values.get(n.name, n.usual) for n in claim.numbers})

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from waymark.core.marks import Mark
+from waymark.core.say import Length, Said, say, with_and
 
 Stroke = tuple[Mark, ...]
 
@@ -19,10 +20,10 @@ class Tried:
     before: tuple[Stroke, ...]
     after: tuple[Stroke, ...]
     marks: tuple[Mark, Mark]
-    moved: tuple[str, ...]
-    stayed: tuple[str, ...]
-    holds: str
-    verdict: str
+    moved: tuple[Said, ...]
+    stayed: tuple[Said, ...]
+    holds: Said
+    verdict: Said
 
 
 def steerer(top: Mark, up: Mark, bar: Mark, foot: Mark) -> tuple[Stroke, ...]:
@@ -30,16 +31,18 @@ def steerer(top: Mark, up: Mark, bar: Mark, foot: Mark) -> tuple[Stroke, ...]:
     return ((top - up.scaled(110), top, foot), (foot, bar))
 
 
-def signed_mm(value: float) -> str:
+def signed_mm(value: float) -> Length:
     """A length with its sign, to a tenth."""
-    return f"{value:+.1f}".replace("-", "−") if abs(value) >= 0.05 else "0"
+    return Length(value, signed=True, tenths=True, bare=True)
 
 
-def way(dx_mm: float, dy_mm: float) -> str:
+def way(dx_mm: float, dy_mm: float) -> Said:
     """How far a point moved, in words."""
     parts = []
     if abs(dx_mm) >= 0.05:
-        parts.append(f"{abs(dx_mm):.1f} mm {'forward' if dx_mm > 0 else 'back'}")
+        far = Length(abs(dx_mm), tenths=True)
+        parts.append(say("{far} forward", far=far) if dx_mm > 0 else say("{far} back", far=far))
     if abs(dy_mm) >= 0.05:
-        parts.append(f"{abs(dy_mm):.1f} mm {'up' if dy_mm > 0 else 'down'}")
-    return " and ".join(parts) or "nowhere"
+        far = Length(abs(dy_mm), tenths=True)
+        parts.append(say("{far} up", far=far) if dy_mm > 0 else say("{far} down", far=far))
+    return with_and(parts) if parts else say("nowhere")

@@ -9,6 +9,7 @@ from waymark.core.cockpit.steerer import Stem
 from waymark.core.errors import GeometryError
 from waymark.core.frame.geometry import steering_axis
 from waymark.core.marks import Mark
+from waymark.core.say import exactly, say, tenths
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,7 +72,7 @@ def place_hood(bar: DropBar, lever: Lever, rotation_deg: float = 0.0) -> HoodPla
         raise GeometryError(
             "The lever sits behind the ramp, on the tops.",
             field="lever_arc_deg",
-            allowed=f"{_least_arc_deg(bar):.1f} or more",
+            allowed=say("{least_arc} or more", least_arc=tenths(_least_arc_deg(bar))),
             kept=f"{lever.arc_deg:g}",
         )
     hood = point + along.scaled(lever.forward_mm) + outward.scaled(lever.out_mm)
@@ -127,7 +128,7 @@ def place_grip(bar: FlatBar, hand_inset_mm: float, roll_deg: float = 0.0) -> Gri
         raise GeometryError(
             "So far in the hand lies past the bar's middle.",
             field="hand_inset_mm",
-            allowed=f"less than {bar.width_mm / 2:g}",
+            allowed=say("less than {width}", width=exactly(bar.width_mm / 2)),
             kept=f"{hand_inset_mm:g}",
         )
     beyond = max(0.0, z - bar.bend_at_mm)

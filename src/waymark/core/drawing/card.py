@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Callable
+from dataclasses import dataclass, field
 
 from waymark.core.drawing.bike import bike_items
 from waymark.core.drawing.cockpit import Layer as Piece
@@ -12,10 +13,11 @@ from waymark.core.drawing.model import BikeDrawing
 from waymark.core.drawing.place import paper_label as word
 from waymark.core.drawing.place import placed
 from waymark.core.drawing.primitives import Command, DisplayList, Path, line, polyline
+from waymark.core.figures import show_mm
 from waymark.core.frame.geometry import steering_axis
 from waymark.core.marks import Mark
+from waymark.core.say import Angle, Reader, Said, Size, say, term
 from waymark.core.setup import Step
-from waymark.core.units import show_figure, show_mm
 
 WIDTH_MM, HEIGHT_MM, MARGIN_MM = 210.0, 297.0, 11.0
 LEFT, RIGHT = MARGIN_MM, WIDTH_MM - MARGIN_MM
@@ -24,6 +26,7 @@ FOOT_MM = 12.5
 BIKE_SCALE = 0.053
 STACK_SCALE = 0.31
 STEP_MM = 8.3
+LAYERS: dict[Layer, Said] = {"now": say("Now"), "goal": say("Goal"), "plan": say("Plan"), "built": say("Built")}
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,23 +37,24 @@ class CardRow:
     now: Mark | None
     goal: Mark | None
     plan: Mark | None
-    within: str
+    within: Said
 
 
 @dataclass(frozen=True, slots=True)
 class CardContent:
-    """All that the card says."""
+    """All that the card says, and who reads it."""
 
     rider: str
     bike: str
-    under: str
+    under: Said
     rows: tuple[CardRow, ...]
     steps: tuple[Step, ...]
-    cautions: tuple[str, ...]
-    parts: tuple[str, ...]
+    cautions: tuple[Said, ...]
+    parts: tuple[Said, ...]
     drawing: BikeDrawing
     saddle: Mark
     hand: Mark
+    reader: Reader = field(default_factory=Reader)
 
 
 def card_pages(c: CardContent) -> list[DisplayList]:
@@ -69,8 +73,8 @@ def card_pages(c: CardContent) -> list[DisplayList]:
         return [page]
     second = DisplayList()
     _heading(second, c)
-    second.add(word(Mark(LEFT, 264), "Before it leaves, continued", "strong", 4.0))
-    _cautions(second, left, LEFT, 257.0)
+    second.add(word(Mark(LEFT, 264), c.reader.tell(say("Before it leaves, continued")), "strong", 4.0))
+    _cautions(second, c, left, LEFT, 257.0)
     return [page, second]
 
 
@@ -90,9 +94,9 @@ def _heading(page: DisplayList, c: CardContent) -> None:
     sign = ((-0.8, 5.4), (3.6, 5.4), (5.2, 7.2), (3.6, 9.0), (-0.8, 9.0))
     page.add(polyline([Mark(x + dx, y + dy) for dx, dy in sign], "outline", closed=True))
     page.add(word(Mark(LEFT + 9, 281.5), _fit(f"{c.rider}, {c.bike}", 38), "strong", 7.6))
-    page.add(word(Mark(LEFT + 9, 276), c.under, "plain", 3.3))
-    for label, at in (("mechanic", 284.5), ("date", 278.0)):
-        page.add(word(Mark(RIGHT - 21, at), label, "plain", 3.1, "end"))
+    page.add(word(Mark(LEFT + 9, 276), c.reader.tell(c.under), "plain", 3.3))
+    for label, at in ((say("mechanic"), 284.5), (say("date"), 278.0)):
+        page.add(word(Mark(RIGHT - 21, at), c.reader.tell(label), "plain", 3.1, "end"))
         _rule(page, at - 0.8, "fine", RIGHT - 20)
     _rule(page, 272.5)
 
@@ -109,14 +113,15 @@ def _bike(page: DisplayList, c: CardContent) -> None:
 
     page.extend(placed(bike_items(c.drawing), BIKE_SCALE, at, prefix="card-"))
     saddle, hand = on(c.saddle), on(c.hand)
+    figure = _whole(c.reader)
     top = max(saddle.y_mm, hand.y_mm) + 6.5
     page.add(line(Mark(at.x_mm, at.y_mm), Mark(at.x_mm, top + 1), "dots"))
-    _across(page, top, saddle.x_mm, at.x_mm, show_mm(abs(c.saddle.x_mm)))
-    _across(page, top, at.x_mm, hand.x_mm, show_mm(abs(c.hand.x_mm)))
+    _across(page, top, saddle.x_mm, at.x_mm, figure(abs(c.saddle.x_mm)))
+    _across(page, top, at.x_mm, hand.x_mm, figure(abs(c.hand.x_mm)))
     low = at.y_mm
     left, right = at.x_mm - 41.5, at.x_mm + 49.0
-    _upright(page, left, low, saddle.y_mm, show_mm(c.saddle.y_mm), saddle.x_mm)
-    _upright(page, right, low, hand.y_mm, show_mm(c.hand.y_mm), hand.x_mm)
+    _upright(page, left, low, saddle.y_mm, figure(c.saddle.y_mm), saddle.x_mm)
+    _upright(page, right, low, hand.y_mm, figure(c.hand.y_mm), hand.x_mm)
     page.add(line(Mark(left, low), Mark(right, low), "dots"))
     page.add(line(saddle, Mark(saddle.x_mm, top + 1), "dots"), line(hand, Mark(hand.x_mm, top + 1), "dots"))
     for mark in (saddle, hand):
@@ -124,7 +129,7 @@ def _bike(page: DisplayList, c: CardContent) -> None:
     middle = saddle.toward(at, 0.42)
     page.add(
         _patch(middle, 9, 4.2),
-        word(middle + Mark(0, -1.2), show_mm(c.saddle.length_mm), "figure", 3.6, "middle"),
+        word(middle + Mark(0, -1.2), figure(c.saddle.length_mm), "figure", 3.6, "middle"),
     )
 
 
@@ -152,8 +157,8 @@ def _upright(page: DisplayList, x: float, y1: float, y2: float, text: str, from_
 def _stack(page: DisplayList, c: CardContent) -> None:
     left = 116.0
     page.add(line(Mark(left - 3, 269.5), Mark(left - 3, 197), "fine"))
-    page.add(word(Mark(left, 266.5), "Stack, from the frame up", "strong", 4.0))
-    page.add(word(Mark(left, 262), "hatched: goes under the stem", "plain", 2.9))
+    page.add(word(Mark(left, 266.5), c.reader.tell(say("Stack, from the frame up")), "strong", 4.0))
+    page.add(word(Mark(left, 262), c.reader.tell(say("hatched: goes under the stem")), "plain", 2.9))
     frame, front = c.drawing.frame, c.drawing.front
     clamp = c.drawing.clamp
     middle = frame.head_top.toward(clamp, 0.5)
@@ -161,11 +166,9 @@ def _stack(page: DisplayList, c: CardContent) -> None:
     items = steerer_close_up(frame, front)
     page.extend(placed(items, STACK_SCALE, at, prefix="card-"))
     layers = steerer_layers(frame, front)
-    _stack_labels(page, [(p, at + p.middle.scaled(STACK_SCALE)) for p in layers], left + 57)
+    _stack_labels(page, c.reader, [(p, at + p.middle.scaled(STACK_SCALE)) for p in layers], left + 57)
     stem = front.stem
-    text = (
-        f"{stem.length_mm:g} {'+' if stem.angle_deg > 0 else '−' if stem.angle_deg < 0 else ''}{abs(stem.angle_deg):g}°"
-    )
+    text = c.reader.tell(say("{length} {angle}", length=Size(stem.length_mm), angle=Angle(stem.angle_deg, signed=True)))
     for layer in layers:
         if layer.kind == "stem":
             body = at + layer.middle.toward(clamp, 0.5).scaled(STACK_SCALE)
@@ -187,64 +190,77 @@ def _hatched(head_angle_deg: float, piece: Piece, at: Mark) -> Path:
     return Path(tuple(commands), "fine")
 
 
-def _stack_labels(page: DisplayList, pieces: list[tuple[Piece, Mark]], x: float) -> None:
-    names = {
-        "cover": "cover {h:g}",
-        "under": "{h:g} below",
-        "over": "{h:g} above, spare",
-        "cap": "cap",
-        "stem": "stem",
-    }
+def _stack_labels(page: DisplayList, reader: Reader, pieces: list[tuple[Piece, Mark]], x: float) -> None:
     low = [p for p in pieces if p[0].kind in ("cover", "under")]
     high = [p for p in pieces if p[0].kind in ("over", "cap")]
     ys = [199.0 + 4.6 * i for i in range(len(low))]
     ys += [257.5 - 4.6 * (len(high) - 1 - i) for i in range(len(high))]
     for (piece, at), y in zip([*low, *high], ys, strict=True):
         page.add(polyline((at, Mark(x - 6, y + 1.1), Mark(x - 1.5, y + 1.1)), "fine"))
-        page.add(word(Mark(x, y), names[piece.kind].format(h=piece.height_mm), "strong", 3.2))
+        page.add(word(Mark(x, y), reader.tell(_piece(piece)), "strong", 3.2))
+
+
+def _piece(piece: Piece) -> Said:
+    high = Size(piece.height_mm)
+    match piece.kind:
+        case "cover":
+            return say("cover {height}", height=high)
+        case "under":
+            return say("{height} below", height=high)
+        case "over":
+            return say("{height} above, spare", height=high)
+    return say("cap") if piece.kind == "cap" else say("stem")
+
+
+def _whole(reader: Reader) -> Callable[[float], str]:
+    """How a dimension of the drawing is shown: to the whole mm, or in sixteenths."""
+    return show_mm if reader.unit == "mm" else reader.figure
 
 
 def _marks(page: DisplayList, c: CardContent) -> None:
     y = 191.5
     columns = {"now": 50.0, "goal": 84.0, "plan": 118.0, "built": 151.0}
-    page.add(word(Mark(LEFT, y), "Marks", "strong", 4.0))
+    page.add(word(Mark(LEFT, y), c.reader.tell(say("Marks")), "strong", 4.0))
     for layer, x in columns.items():
         name: Layer = layer  # type: ignore[assignment]
         page.extend(layer_mark(name, Mark(x - 6, y + 1.3), 1.5))
-        page.add(word(Mark(x - 3, y), layer.capitalize(), "strong", 4.0))
-    page.add(word(Mark(RIGHT, y), "Within", "strong", 4.0, "end"))
+        page.add(word(Mark(x - 3, y), c.reader.tell(LAYERS[name]), "strong", 4.0))
+    page.add(word(Mark(RIGHT, y), c.reader.tell(say("Within")), "strong", 4.0, "end"))
     _rule(page, y - 3)
     y -= 10
+    # Sixteenths take more letters.
+    high = 5.0 if c.reader.unit == "mm" else 3.6
     for row in c.rows:
-        page.add(word(Mark(LEFT, y), row.label, "strong", 4.2))
+        page.add(word(Mark(LEFT, y), c.reader.tell(term(row.label)), "strong", 4.2))
         for layer, at in (("now", row.now), ("goal", row.goal), ("plan", row.plan)):
             if at is not None:
                 style = "figure-strong" if layer == "plan" else "figure"
-                page.add(word(Mark(columns[layer] + 2, y), show_figure(at.x_mm), style, 5.0, "end"))
-                page.add(word(Mark(columns[layer] + 17, y), show_figure(at.y_mm), style, 5.0, "end"))
+                page.add(word(Mark(columns[layer] + 2, y), c.reader.figure(at.x_mm), style, high, "end"))
+                page.add(word(Mark(columns[layer] + 17, y), c.reader.figure(at.y_mm), style, high, "end"))
         for dx in (-8.0, 7.0):
             x = columns["built"] + dx
             box = [Mark(x, y - 2.2), Mark(x + 14, y - 2.2), Mark(x + 14, y + 5.6), Mark(x, y + 5.6)]
             page.add(polyline(box, "box", closed=True))
-        page.add(word(Mark(RIGHT, y), row.within, "figure", 3.6, "end"))
+        page.add(word(Mark(RIGHT, y), c.reader.tell(row.within), "figure", 3.6, "end"))
         _rule(page, y - 3.6, "fine")
         y -= 10.2
 
 
 def _steps(page: DisplayList, c: CardContent) -> None:
     y = 149.0
-    page.add(word(Mark(LEFT, y), "In this order", "strong", 4.0))
-    page.add(word(Mark(RIGHT, y), "torque: write what is printed on the part", "plain", 2.9, "end"))
+    page.add(word(Mark(LEFT, y), c.reader.tell(say("In this order")), "strong", 4.0))
+    page.add(word(Mark(RIGHT, y), c.reader.tell(say("torque: write what is printed on the part")), "plain", 2.9, "end"))
     _rule(page, y - 2.6)
     y -= 7.0
     for i, step in enumerate(c.steps[:MOST_STEPS], start=1):
+        what, check = c.reader.tell(step.what), c.reader.tell(step.check)
         box = [Mark(LEFT, y - 1.6), Mark(LEFT + 4.6, y - 1.6), Mark(LEFT + 4.6, y + 3), Mark(LEFT, y + 3)]
         page.add(polyline(box, "box", closed=True))
         page.add(word(Mark(LEFT + 12.5, y - 0.6), f"{i}", "figure-strong", 3.8, "end"))
-        page.add(word(Mark(LEFT + 16, y + 0.7), step.what, "strong", _size(step.what, 3.45, 76)))
-        page.add(word(Mark(LEFT + 16, y - 2.9), step.check, "plain", _size(step.check, 2.7, 98)))
+        page.add(word(Mark(LEFT + 16, y + 0.7), what, "strong", _size(what, 3.45, 76)))
+        page.add(word(Mark(LEFT + 16, y - 2.9), check, "plain", _size(check, 2.7, 98)))
         if step.bolt:
-            page.add(word(Mark(152, y - 0.4), step.bolt, "plain", 3.1))
+            page.add(word(Mark(152, y - 0.4), c.reader.tell(step.bolt), "plain", 3.1))
             _rule(page, y - 1.2, "fine", 176, 192)
             page.add(word(Mark(RIGHT, y - 0.4), "Nm", "strong", 3.3, "end"))
         _rule(page, y - 4.2, "fine")
@@ -256,23 +272,23 @@ def _size(text: str, height_mm: float, most: int) -> float:
     return height_mm * min(1.0, most / max(1, len(text)))
 
 
-def _foot(page: DisplayList, c: CardContent) -> tuple[str, ...]:
+def _foot(page: DisplayList, c: CardContent) -> tuple[Said, ...]:
     """Parts and cautions; gives back the cautions that found no room."""
     y = 54.0
-    page.add(word(Mark(LEFT, y), "Parts", "strong", 4.0))
+    page.add(word(Mark(LEFT, y), c.reader.tell(say("Parts")), "strong", 4.0))
     for i, part in enumerate(c.parts):
-        page.add(word(Mark(LEFT, y - 6 - 4.9 * i), part, "plain", 3.2))
+        page.add(word(Mark(LEFT, y - 6 - 4.9 * i), c.reader.tell(part), "plain", 3.2))
     x = 84.0
-    page.add(word(Mark(x, y), "Before it leaves", "strong", 4.0))
-    page.add(word(Mark(LEFT, 9), "Where the maker's word differs, follow it:", "plain", 2.9))
+    page.add(word(Mark(x, y), c.reader.tell(say("Before it leaves")), "strong", 4.0))
+    page.add(word(Mark(LEFT, 9), c.reader.tell(say("Where the maker's word differs, follow it:")), "plain", 2.9))
     _rule(page, 8.2, "fine", LEFT + 57)
-    return _cautions(page, c.cautions, x, y - 6)
+    return _cautions(page, c, c.cautions, x, y - 6)
 
 
-def _cautions(page: DisplayList, cautions: tuple[str, ...], x: float, at: float) -> tuple[str, ...]:
+def _cautions(page: DisplayList, c: CardContent, cautions: tuple[Said, ...], x: float, at: float) -> tuple[Said, ...]:
     """Cautions with boxes to tick from ``at`` down, as many as fit; gives back the rest."""
     for n, caution in enumerate(cautions):
-        lines = wrapped(caution, 78)
+        lines = wrapped(c.reader.tell(caution), 78)
         if at - 3.5 * (len(lines) - 1) < FOOT_MM:
             return cautions[n:]
         box = [Mark(x, at - 0.7), Mark(x + 3.2, at - 0.7), Mark(x + 3.2, at + 2.5), Mark(x, at + 2.5)]

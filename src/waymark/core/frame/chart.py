@@ -14,6 +14,7 @@ from waymark.core.errors import GeometryError, InputError
 from waymark.core.frame.derive import Disagreement, derive
 from waymark.core.frame.relations import UNSAID, Kinds
 from waymark.core.rules.house import HouseDefault
+from waymark.core.say import say, term
 
 # Without these nothing can be drawn or searched; in this order they are assumed where nothing gives them.
 ASSUMABLE = (
@@ -85,7 +86,9 @@ def complete(given: Mapping[str, float], kind: str, kinds: Kinds = UNSAID) -> Ch
         # Never from an assumed fork: its guess would be a centimetre of stack.
         if name not in values:
             raise InputError(
-                f"The chart gives no {_words(name)}, and it does not follow from what stands there.",
+                say(
+                    "The chart gives no {what}, and it does not follow from what stands there.", what=term(_words(name))
+                ),
                 field=name,
                 allowed=_FOLLOWS[name],
             )

@@ -13,6 +13,7 @@ from typing import Literal
 
 from waymark.core.errors import GeometryError
 from waymark.core.frame import kernels
+from waymark.core.say import Said, bare, say, tenths
 
 LENGTH_BOUND_MM = 4.0
 ANGLE_BOUND_DEG = 0.5
@@ -54,13 +55,13 @@ class Open:
 
     field: str
     candidates: tuple[float, ...]
-    why: str
+    why: Said
 
 
 class OpenError(GeometryError):
     """A relation that holds this number too loosely to give it."""
 
-    def __init__(self, field: str, candidates: tuple[float, ...], why: str) -> None:
+    def __init__(self, field: str, candidates: tuple[float, ...], why: Said) -> None:
         super().__init__(why, field=field)
         self.open = Open(field, candidates, why)
 
@@ -147,7 +148,7 @@ def _drop_from_wheelbase(k: Known) -> float:
     """The BB drop as the height of the triangle BB and axles, where it is settled by the numbers' own rounding."""
     front, rear, base = k["front_centre_mm"], k["chainstay_mm"], k["wheelbase_mm"]
     if FRONT_LEVEL in k or REAR_LEVEL in k or "rear_wheel_radius_mm" in k:
-        raise OpenError("bb_drop_mm", (), "These level lengths say nothing of the BB drop.")
+        raise OpenError("bb_drop_mm", (), say("These level lengths say nothing of the BB drop."))
     slack = grain(front) + grain(rear) + grain(base)
     # A drop of d shortens the base by about d²/2·(1/front + 1/rear): twice that by what is left of it gives d².
     per = 2 / (1 / front + 1 / rear)
@@ -156,7 +157,11 @@ def _drop_from_wheelbase(k: Known) -> float:
     least = sqrt(max(0.0, (front + rear - base - slack) * per))
     most = sqrt(max(0.0, front + rear - base + slack) * per)
     if most - least > DROP_OPEN_MM:
-        why = f"Rounding leaves the BB drop open between {least:.0f} and {most:.0f}: give it, or the fork."
+        why = say(
+            "Rounding leaves the BB drop open between {least} and {most}: give it, or the fork.",
+            least=bare(least),
+            most=bare(most),
+        )
         raise OpenError("bb_drop_mm", (round(least, 1), round(most, 1)), why)
     drop = kernels.drop_from_triangle_mm(front, rear, base)
     if drop > BB_ABOVE_MOST_MM:
@@ -164,7 +169,9 @@ def _drop_from_wheelbase(k: Known) -> float:
     fits = [d for d in (drop, -drop) if _front_holds({**k, "bb_drop_mm": d})]
     if len(fits) == 1:
         return fits[0]
-    why = f"The BB lies {drop:.1f} below the axles or as much above: these lengths are the same either way."
+    why = say(
+        "The BB lies {drop} below the axles or as much above: these lengths are the same either way.", drop=tenths(drop)
+    )
     raise OpenError("bb_drop_mm", (drop, -drop), why)
 
 
@@ -259,7 +266,7 @@ def _seat_angle_from_ett(k: Known) -> float:
     slack = grain(k["reach_mm"]) + grain(k["ett_mm"]) + at * radians(grain(effective)) * 1.1
     high = abs(at - k["stack_mm"])
     if high < 1e-6 or degrees(slack / high) > ANGLE_OPEN_DEG:
-        why = "So near the stack's height the actual seat angle leaves no trace: give it."
+        why = say("So near the stack's height the actual seat angle leaves no trace: give it.")
         raise OpenError("seat_angle_deg", (), why)
     return degrees(atan2(at - k["stack_mm"], run)) % 180
 

@@ -12,6 +12,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from waymark.core.errors import InputError
+from waymark.core.say import Count, say
 
 Fields = dict[str, Any]
 MOST_BYTES = 512
@@ -92,7 +93,11 @@ class _Reader:
         """The next bytes; raises ``InputError`` where there are fewer."""
         if len(self.left) < size:
             missing = size - len(self.left)
-            raise InputError("The packet is too short for its flags.", field="hex", allowed=f"{missing} more bytes")
+            raise InputError(
+                "The packet is too short for its flags.",
+                field="hex",
+                allowed=say("{missing} more bytes", missing=Count(missing)),
+            )
         taken, self.left = self.left[:size], self.left[size:]
         return taken
 
@@ -101,7 +106,9 @@ class _Reader:
         flags = int.from_bytes(self.take(size), "little")
         if flags >> known:
             raise InputError(
-                "The packet has flags of no known meaning.", field="hex", allowed=f"the lowest {known} bits"
+                "The packet has flags of no known meaning.",
+                field="hex",
+                allowed=say("the lowest {known} bits", known=Count(known)),
             )
         return flags
 
@@ -109,7 +116,11 @@ class _Reader:
         """Raise ``InputError`` where more follows than the flags say."""
         if self.left:
             more = len(self.left)
-            raise InputError("The packet is longer than its flags say.", field="hex", allowed=f"{more} bytes less")
+            raise InputError(
+                "The packet is longer than its flags say.",
+                field="hex",
+                allowed=say("{more} bytes less", more=Count(more)),
+            )
 
 
 def _bike_from(packet: bytes) -> Fields:

@@ -12,6 +12,7 @@ from math import sqrt
 from waymark.core.errors import GeometryError, InputError
 from waymark.core.marks import ORIGIN, Mark
 from waymark.core.position.way import Way
+from waymark.core.say import Words, say
 
 
 @dataclass(frozen=True, slots=True)
@@ -119,7 +120,7 @@ def _measured(way: str, context: HandContext) -> tuple[Mark, Mark]:
 
 def _unknown(field: str, way: str, ways: tuple[Way, ...]) -> InputError:
     return InputError(
-        f"“{way}” is no way of stating this that is known here.",
+        say("“{way}” is no way of stating this that is known here.", way=Words(way)),
         field=f"{field}.way",
         allowed=", ".join(w.name for w in ways),
         kept=way,

@@ -14,6 +14,7 @@ from math import atan2, cos, degrees, radians, sin, sqrt, tan
 from waymark.core.errors import GeometryError, InputError
 from waymark.core.marks import Mark
 from waymark.core.position.way import Way
+from waymark.core.say import Words, say, term
 
 
 @dataclass(frozen=True, slots=True)
@@ -151,7 +152,7 @@ def _leg(long: float, x: float) -> float:
 
 def _unknown(what: str, way: str, ways: tuple[Way, ...]) -> InputError:
     return InputError(
-        f"“{way}” is no way of stating a {what} known here.",
+        say("“{way}” is no way of stating a {what} known here.", way=Words(way), what=term(what)),
         field=what.replace(" ", "_") + ".way",
         allowed=", ".join(w.name for w in ways),
         kept=way,

@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from waymark.core.say import Count, Mass, Said, bare, say, term
+
 HEIGHT_ASSUMED_MM = 1750.0
 FOOT_SHARE = 0.152  # Drillis & Contini 1966, foot length of height
 
@@ -50,15 +52,15 @@ def usual_mm(name: str, height_mm: float) -> tuple[float, float] | None:
     return bound.share_least * height_mm, bound.share_greatest * height_mm
 
 
-def plausibility(name: str, value_mm: float, height_mm: float) -> str | None:
+def plausibility(name: str, value_mm: float, height_mm: float) -> Said | None:
     """What is unusual about a measure: ``15 long``, ``20 short``; ``None`` where nothing is."""
     usual = usual_mm(name, height_mm)
     if usual is None:
         return None
     if value_mm < usual[0]:
-        return f"{usual[0] - value_mm:.0f} short"
+        return say("{by} short", by=bare(usual[0] - value_mm))
     if value_mm > usual[1]:
-        return f"{value_mm - usual[1]:.0f} long"
+        return say("{by} long", by=bare(value_mm - usual[1]))
     return None
 
 
@@ -90,7 +92,7 @@ def foot_from_shoe_mm(shoe_size: float) -> float:
     return shoe_size * PARIS_POINT_MM - LAST_LONGER_MM
 
 
-def cross_checks(measures: Mapping[str, float], shoe_size: float | None = None) -> list[str]:
+def cross_checks(measures: Mapping[str, float], shoe_size: float | None = None) -> list[Said]:
     """What is odd between measures, mm and kg, in sentences; empty where nothing is."""
     said = []
     for ratio in RATIOS:
@@ -98,25 +100,47 @@ def cross_checks(measures: Mapping[str, float], shoe_size: float | None = None) 
         if all(n in measures for n in names):
             share = sum(measures[p] for p in ratio.parts) / measures[ratio.whole]
             if not ratio.least <= share <= ratio.greatest:
-                said.append(ratio.says)
+                said.append(term(ratio.says))
     if {"arm", "upper_arm", "forearm"} <= set(measures):
         parts = measures["upper_arm"] + measures["forearm"] + WRIST_TO_GRIP_MM
         if abs(measures["arm"] - parts) > 40:
-            said.append(f"Arm {measures['arm']:.0f}, but upper arm, forearm and hand make {parts:.0f}: one is misread.")
+            said.append(
+                say(
+                    "Arm {arm}, but upper arm, forearm and hand make {parts}: one is misread.",
+                    arm=bare(measures["arm"]),
+                    parts=bare(parts),
+                )
+            )
     if shoe_size is not None and "foot" in measures:
         usual = foot_from_shoe_mm(shoe_size)
         off = measures["foot"] - usual
         if off > 12:
             said.append(
-                f"Foot {measures['foot']:.0f} may be the shoe’s length: for a shoe of {shoe_size:g} a foot is about "
-                f"{usual:.0f}. Keep it, or measure the bare foot."
+                say(
+                    "Foot {foot} may be the shoe’s length: for a shoe of {shoe_size} a foot is about {usual}. "
+                    "Keep it, or measure the bare foot.",
+                    foot=bare(measures["foot"]),
+                    shoe_size=Count(shoe_size),
+                    usual=bare(usual),
+                )
             )
         elif off < -12:
             said.append(
-                f"Foot {measures['foot']:.0f} is short for a shoe of {shoe_size:g}, about {usual:.0f}: is the shoe too long?"
+                say(
+                    "Foot {foot} is short for a shoe of {shoe_size}, about {usual}: is the shoe too long?",
+                    foot=bare(measures["foot"]),
+                    shoe_size=Count(shoe_size),
+                    usual=bare(usual),
+                )
             )
     if {"mass", "height"} <= set(measures):
         index = measures["mass"] / (measures["height"] / 1000) ** 2
         if not 13 <= index <= 50:
-            said.append(f"{measures['mass']:.0f} kg at {measures['height']:.0f}: pounds for kilograms, or the height?")
+            said.append(
+                say(
+                    "{mass} at {height}: pounds for kilograms, or the height?",
+                    mass=Mass(measures["mass"]),
+                    height=bare(measures["height"]),
+                )
+            )
     return said

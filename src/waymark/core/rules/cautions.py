@@ -5,13 +5,15 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 
-PAIN = (
+from waymark.core.say import Said, bare, say
+
+PAIN = say(
     "Pain that stays, numbness or swelling: stop, and send the rider to a doctor or physiotherapist. "
     "Waymark gives positions, not diagnoses."
 )
 ALWAYS = (
-    "Torque: what is printed on the part, with a torque wrench. The maker's word outranks this card.",
-    "Check both brakes before riding; all bolts again after the first ride.",
+    say("Torque: what is printed on the part, with a torque wrench. The maker's word outranks this card."),
+    say("Check both brakes before riding; all bolts again after the first ride."),
 )
 
 
@@ -27,28 +29,39 @@ class Situation:
     toe_overlap_mm: float | None
     hurts: bool
     saddle_moved_mm: float
-    rules: tuple[str, ...] = ()
+    rules: tuple[Said, ...] = ()
 
 
-def cautions_for(it: Situation) -> list[str]:
+def cautions_for(it: Situation) -> list[Said]:
     """The cautions that apply, the most serious first."""
-    said: list[str] = []
+    said: list[Said] = []
     if it.hurts:
         said.append(PAIN)
     if it.carbon:
-        said.append("Carbon: paste; expander under the clamp; no clamp where the maker forbids it.")
+        said.append(say("Carbon: paste; expander under the clamp; no clamp where the maker forbids it."))
     if it.tall_pile:
-        said.append("The pile is near the maker's limit: look the limit up before cutting.")
+        said.append(say("The pile is near the maker's limit: look the limit up before cutting."))
     if it.bar_moved:
-        said.append("Bar turned full both ways: hoses and cables still slack. Cut little, cut once.")
+        said.append(say("Bar turned full both ways: hoses and cables still slack. Cut little, cut once."))
     if it.insertion_near:
-        said.append("Post: the insertion mark stays hidden, in post and frame.")
+        said.append(say("Post: the insertion mark stays hidden, in post and frame."))
     if it.tall_post:
-        said.append("A very tall post: ask the frame's maker for its limit.")
+        said.append(say("A very tall post: ask the frame's maker for its limit."))
     if it.toe_overlap_mm is not None and it.toe_overlap_mm < 0:
-        said.append(f"Toe and front tyre overlap by {-it.toe_overlap_mm:.0f} in slow turns; say so to the rider.")
+        said.append(
+            say(
+                "Toe and front tyre overlap by {toe_overlap} in slow turns; say so to the rider.",
+                toe_overlap=bare(-it.toe_overlap_mm),
+            )
+        )
     if it.saddle_moved_mm > 5:
-        said.append(f"The saddle moves {it.saddle_moved_mm:.0f}: go there in steps of 5, riding between.")
+        said.append(
+            say(
+                "The saddle moves {saddle_moved}: go there in steps of {step}, riding between.",
+                saddle_moved=bare(it.saddle_moved_mm),
+                step=bare(5),
+            )
+        )
     return [*said, *it.rules, *ALWAYS]
 
 

@@ -6,6 +6,8 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from typing import Literal
 
+from waymark.core.say import Angle, Said, say, term
+
 Grade = Literal["ample", "just", "short"]
 # Nearer to the need than this, the reading's own doubt decides.
 JUST_DEG = 5.0
@@ -87,10 +89,12 @@ def grade(value_deg: float, need_deg: float) -> Grade:
     return "just" if value_deg < need_deg + JUST_DEG else "ample"
 
 
-def sides_say(label: str, left_deg: float, right_deg: float) -> str | None:
+def sides_say(label: str, left_deg: float, right_deg: float) -> Said | None:
     """A sentence where the sides differ by more than the test does, else ``None``."""
     off = left_deg - right_deg
     if abs(off) <= SIDES_DIFFER_DEG:
         return None
-    less, more = ("Left", "right") if off < 0 else ("Right", "left")
-    return f"{less} {label.lower()} {abs(off):.0f}° short of the {more}."
+    what, by = term(label.lower()), Angle(round(abs(off)))
+    if off < 0:
+        return say("Left {what} {by} short of the right.", what=what, by=by)
+    return say("Right {what} {by} short of the left.", what=what, by=by)

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Literal
 
+from waymark.core.figures import whole
 from waymark.core.rules.house import NUMBERS
-from waymark.core.units.show import MINUS, whole
+from waymark.core.say import Length, say
 
 Word = Literal["in", "edge", "out"]
 # A hair beyond the search's own, so that what it found inside is never judged out for its last digit.
@@ -34,11 +35,13 @@ def worst(*words: Word) -> Word:
     return max(words, key=lambda w: _ORDER[w])
 
 
-def show_miss(miss_mm: float, tolerance_mm: float) -> str:
-    """A signed miss in whole mm; one decimal where rounding would contradict the judgement."""
+def miss_said(miss_mm: float, tolerance_mm: float) -> Length:
+    """A signed miss as it is shown: whole mm, or one decimal where rounding would contradict the judgement."""
     shown = whole(miss_mm)
     honest = judge(shown, tolerance_mm) == judge(miss_mm, tolerance_mm)
-    text = f"{abs(shown)}" if honest else f"{abs(miss_mm):.1f}"
-    if float(text) == 0:
-        return "0"
-    return f"{'+' if miss_mm > 0 else MINUS}{text}"
+    return Length(shown if honest else miss_mm, signed=True, bare=True, tenths=not honest)
+
+
+def show_miss(miss_mm: float, tolerance_mm: float) -> str:
+    """The same in mm, as it stands in a table."""
+    return str(say("{miss}", miss=miss_said(miss_mm, tolerance_mm)))

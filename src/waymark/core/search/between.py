@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from waymark.core.frame.kernels import reach_at_equal_height_mm
 from waymark.core.rules.schools import SCHOOLS
+from waymark.core.say import Length, Said, Size, Words, bare, say, term
 from waymark.core.search.headroom import Room
 from waymark.core.search.model import SizeResult
 
@@ -17,7 +18,7 @@ class Verdict:
     school: str
     label: str
     takes: int
-    reason: str
+    reason: Said
 
 
 def larger_of(a: SizeResult, b: SizeResult) -> int:
@@ -39,23 +40,39 @@ def verdicts(a: SizeResult, b: SizeResult, room_a: Room, room_b: Room) -> tuple[
     for choice in SCHOOLS["between"].choices:
         if choice.key == "headroom":
             takes = 0 if (room_a.total_mm, -a.miss_mm) >= (room_b.total_mm, -b.miss_mm) else 1
-            reason = (
-                f"{rooms[takes].total_mm} mm of room all round against {rooms[1 - takes].total_mm}; "
-                f"{rooms[takes].up_mm} up and {rooms[takes].down_mm} down."
+            reason = say(
+                "{total} of room all round against {total_2}; {up} up and {down} down.",
+                total=Length(rooms[takes].total_mm),
+                total_2=bare(rooms[1 - takes].total_mm),
+                up=bare(rooms[takes].up_mm),
+                down=bare(rooms[takes].down_mm),
             )
         elif choice.key == "smaller":
             takes = 1 - large
             r, o = two[takes], two[large]
-            reason = (
-                f"Stem {r.stem_stands.length_mm:g} against {o.stem_stands.length_mm:g}, "
-                f"{r.spacers_mm:g} of spacers against {o.spacers_mm:g}; {rooms[takes].up_mm} left to rise."
+            reason = say(
+                "Stem {length} against {length_2}, {spacers} of spacers against {spacers_2}; {up} left to rise.",
+                length=Size(r.stem_stands.length_mm),
+                length_2=Size(o.stem_stands.length_mm),
+                spacers=Size(r.spacers_mm),
+                spacers_2=Size(o.spacers_mm),
+                up=bare(rooms[takes].up_mm),
             )
         else:
             takes = large
             higher = two[takes].frame.stack_mm - two[1 - takes].frame.stack_mm
-            reason = f"{higher:.0f} more stack; {rooms[takes].up_mm} left to rise against {rooms[1 - takes].up_mm}."
+            reason = say(
+                "{higher} more stack; {up} left to rise against {up_2}.",
+                higher=bare(higher),
+                up=bare(rooms[takes].up_mm),
+                up_2=bare(rooms[1 - takes].up_mm),
+            )
         other = 1 - takes
         if two[takes].verdict == "out" and two[other].verdict != "out":
-            takes, reason = other, f"{two[other].frame.label} alone reaches the goal."
-        made.append(Verdict(choice.key, choice.label, takes, f"{reason} {choice.reason}"))
+            takes, reason = other, say("{label} alone reaches the goal.", label=Words(two[other].frame.label))
+        made.append(
+            Verdict(
+                choice.key, choice.label, takes, say("{reason} {school}", reason=reason, school=term(choice.reason))
+            )
+        )
     return tuple(made)

@@ -15,6 +15,7 @@ from waymark.core.frame.geometry import steering_axis
 from waymark.core.marks import Mark
 from waymark.core.rules.house import NUMBERS
 from waymark.core.rules.schools import HANDLING
+from waymark.core.say import Angle, Capital, Said, Size, bare, say, term, with_and, with_semicolons
 from waymark.core.search.compiled import compiled
 from waymark.core.search.headroom import Room
 from waymark.core.search.looks import STEEP_DEG, looks_points
@@ -23,9 +24,9 @@ from waymark.core.search.points import EPS_MM, Floats
 
 ROOM_STEP_MM = 5
 _PRICES = {
-    SMALL_PART: "the price of a stem",
-    PART: "the price of a bar",
-    DEAR_PART: "the price of a one-piece cockpit",
+    SMALL_PART: say("the price of a stem"),
+    PART: say("the price of a bar"),
+    DEAR_PART: say("the price of a one-piece cockpit"),
 }
 
 
@@ -64,8 +65,8 @@ class Candidate:
     """A build on the frontier: why it stands, and what it gives up."""
 
     standing: Standing
-    stands: str
-    gives_up: str
+    stands: Said
+    gives_up: Said
 
 
 def handling_steps(r: SizeResult, reference: Reference | None) -> int:
@@ -126,14 +127,14 @@ def _beaten(miss: Floats, scales: Floats, tie_mm: float) -> NDArray[np.bool_]:
     return beaten
 
 
-_BEST: tuple[tuple[Callable[[Standing], float], str], ...] = (
-    (lambda s: round(s.miss_mm), "nearest of all"),
-    (lambda s: -s.room.up_mm, "most room to rise"),
-    (lambda s: -s.room.total_mm, "most room all round"),
-    (lambda s: s.handling, "steers most like the present bike"),
-    (lambda s: s.rung, "least to buy"),
-    (lambda s: s.looks, "the cleanest front"),
-    (lambda s: -s.room.down_mm, "most room to go down"),
+_BEST: tuple[tuple[Callable[[Standing], float], Said], ...] = (
+    (lambda s: round(s.miss_mm), say("nearest of all")),
+    (lambda s: -s.room.up_mm, say("most room to rise")),
+    (lambda s: -s.room.total_mm, say("most room all round")),
+    (lambda s: s.handling, say("steers most like the present bike")),
+    (lambda s: s.rung, say("least to buy")),
+    (lambda s: s.looks, say("the cleanest front")),
+    (lambda s: -s.room.down_mm, say("most room to go down")),
 )
 
 
@@ -148,58 +149,72 @@ def candidates(kept: Sequence[Standing]) -> list[Candidate]:
     return [Candidate(s, _why(s, best), _gives_up(s, kept)) for s in kept]
 
 
-def _why(s: Standing, best: list[tuple[Callable[[Standing], float], float, str]]) -> str:
+def _why(s: Standing, best: list[tuple[Callable[[Standing], float], float, Said]]) -> Said:
     named = [words for of, least, words in best if of(s) == least][:2]
-    r, room = s.result, f"{s.room.up_mm} to go up and {s.room.down_mm} down"
-    said = " and ".join(named) if named else f"{round(r.miss_mm)} from the goal"
-    return f"{said[0].upper()}{said[1:]}, with {room}."
+    r, room = s.result, say("{up} to go up and {down} down", up=bare(s.room.up_mm), down=bare(s.room.down_mm))
+    said = with_and(named) if named else say("{miss} from the goal", miss=bare(r.miss_mm))
+    return say("{why}, with {room}.", why=Capital(said), room=room)
 
 
-def _gives_up(s: Standing, kept: Sequence[Standing]) -> str:
+def _gives_up(s: Standing, kept: Sequence[Standing]) -> Said:
     """The scale on which it stands farthest behind the best of the others, in its own unit."""
     r = s.result
-    said: list[tuple[float, str]] = []
+    said: list[tuple[float, Said]] = []
     nearest = min(k.miss_mm for k in kept)
     if s.miss_mm > nearest + NUMBERS["tie_mm"].value:
-        said.append(((s.miss_mm - nearest) / 2, f"the {r.goal.carried}: {_away(r)}"))
+        said.append(
+            ((s.miss_mm - nearest) / 2, say("the {carried}: {away}", carried=term(r.goal.carried), away=_away(r)))
+        )
     most = max(k.room.total_mm for k in kept)
     if most - s.room.total_mm >= 2 * ROOM_STEP_MM:
         least = min(
-            (s.room.up_mm, "to rise"),
-            (s.room.down_mm, "to go down"),
-            (s.room.forward_mm, "to go forward"),
-            (s.room.back_mm, "to come back"),
+            (s.room.up_mm, 0, say("to rise")),
+            (s.room.down_mm, 1, say("to go down")),
+            (s.room.forward_mm, 2, say("to go forward")),
+            (s.room.back_mm, 3, say("to come back")),
         )
-        said.append(((most - s.room.total_mm) / 10, f"room: {least[0]} left {least[1]}"))
+        said.append(
+            ((most - s.room.total_mm) / 10, say("room: {left} left {where}", left=bare(least[0]), where=least[2]))
+        )
     if s.rung > min(k.rung for k in kept):
         said.append((s.rung, _PRICES[s.rung]))
     if s.handling > min(k.handling for k in kept) + 1:
         said.append(
             (
                 s.handling / 2,
-                f"the feel: trail {r.frame.trail_mm:.0f}, front centre {r.frame.front_centre_mm:.0f}",
+                say(
+                    "the feel: trail {trail}, front centre {front_centre}",
+                    trail=bare(r.frame.trail_mm),
+                    front_centre=bare(r.frame.front_centre_mm),
+                ),
             )
         )
     if s.looks > min(k.looks for k in kept) + 1:
         said.append((s.looks / 2, _looks(r)))
     if not said:
-        return "Gives up nothing of note."
+        return say("Gives up nothing of note.")
     said.sort(key=lambda x: -x[0])
-    return f"Gives up {'; '.join(words for _, words in said[:2])}."
+    return say("Gives up {what}.", what=with_semicolons([words for _, words in said[:2]]))
 
 
-def _away(r: SizeResult) -> str:
+def _away(r: SizeResult) -> Said:
     parts = []
     if abs(r.miss.x_mm) >= 0.5:
-        parts.append(f"{abs(r.miss.x_mm):.0f} {'forward' if r.miss.x_mm > 0 else 'back'}")
+        far = bare(abs(r.miss.x_mm))
+        parts.append(say("{far} forward", far=far) if r.miss.x_mm > 0 else say("{far} back", far=far))
     if abs(r.miss.y_mm) >= 0.5:
-        parts.append(f"{abs(r.miss.y_mm):.0f} {'high' if r.miss.y_mm > 0 else 'low'}")
-    return " and ".join(parts) or "under half a millimetre"
+        far = bare(abs(r.miss.y_mm))
+        parts.append(say("{far} high", far=far) if r.miss.y_mm > 0 else say("{far} low", far=far))
+    return with_and(parts) if parts else say("under half a millimetre")
 
 
-def _looks(r: SizeResult) -> str:
+def _looks(r: SizeResult) -> Said:
     if abs(r.stem_stands.angle_deg) > STEEP_DEG:
-        return f"the looks: a stem at {r.stem_stands.angle_deg:+g}°".replace("-", "−")
+        return say("the looks: a stem at {angle}", angle=Angle(r.stem_stands.angle_deg, signed=True))
     if r.stem_rank:
-        return f"the stem: {r.stem_stands.length_mm:g} is {'an end' if r.stem_rank == 1 else 'outside'} of the range"
-    return f"the looks: {r.spacers_mm:g} of spacers"
+        return say(
+            "the stem: {length} is {way} of the range",
+            length=Size(r.stem_stands.length_mm),
+            way=say("an end") if r.stem_rank == 1 else say("outside"),
+        )
+    return say("the looks: {spacers} of spacers", spacers=Size(r.spacers_mm))

@@ -14,6 +14,7 @@ from waymark.core.frame.clearance import (
     standover_clearance_mm,
     step_over_clearance_mm,
 )
+from waymark.core.say import Count, Length, Mass, Said, bare, say
 
 if TYPE_CHECKING:
     from waymark.core.search.model import FrameOption
@@ -39,7 +40,7 @@ class Gates:
 class GateFault:
     """A gate a frame does not pass: its words and by how much, in its own unit."""
 
-    words: str
+    words: Said
     short: float
 
 
@@ -63,26 +64,46 @@ def gate_faults(frame: FrameOption, gates: Gates, nose_x_mm: float) -> tuple[Gat
         room = standover_room_mm(frame, gates.inseam_in_shoes_mm, nose_x_mm)
         if room is not None and room < gates.standover_room_mm:
             short = gates.standover_room_mm - room
-            found.append(GateFault(f"standover: {short:.0f} mm short of {gates.standover_room_mm:.0f} of room", short))
+            found.append(
+                GateFault(
+                    say(
+                        "standover: {short} short of {standover_room} of room",
+                        short=Length(short),
+                        standover_room=bare(gates.standover_room_mm),
+                    ),
+                    short,
+                )
+            )
     if gates.foot_lift_mm is not None and frame.step_through_mm is not None:
         room = step_over_clearance_mm(gates.foot_lift_mm, frame.step_through_mm)
         if room < 0:
-            found.append(GateFault(f"step-over: the foot must rise {-room:.0f} mm more", -room))
+            found.append(GateFault(say("step-over: the foot must rise {room} more", room=Length(-room)), -room))
     if gates.system_mass_kg is not None and frame.mass_limit_kg is not None:
         over = gates.system_mass_kg - frame.mass_limit_kg
         if over > 0:
-            found.append(GateFault(f"mass: {over:.0f} kg over the maker's {frame.mass_limit_kg:.0f}", over))
+            found.append(
+                GateFault(
+                    say("mass: {over} over the maker's {limit}", over=Mass(over), limit=Count(frame.mass_limit_kg)),
+                    over,
+                )
+            )
     if gates.crank_mm is not None:
         least, most = frame.crank_least_mm, frame.crank_greatest_mm
         if least is not None and gates.crank_mm < least - 1e-9:
             found.append(
                 GateFault(
-                    f"crank: {least - gates.crank_mm:g} mm shorter than the maker's least",
+                    say(
+                        "crank: {least} shorter than the maker's least",
+                        least=Length(least - gates.crank_mm, exact=True),
+                    ),
                     least - gates.crank_mm,
                 )
             )
         if most is not None and gates.crank_mm > most + 1e-9:
             found.append(
-                GateFault(f"crank: {gates.crank_mm - most:g} mm longer than the maker allows", gates.crank_mm - most)
+                GateFault(
+                    say("crank: {crank} longer than the maker allows", crank=Length(gates.crank_mm - most, exact=True)),
+                    gates.crank_mm - most,
+                )
             )
     return tuple(found)

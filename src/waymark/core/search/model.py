@@ -9,6 +9,7 @@ from waymark.core.cockpit.steerer import Stem
 from waymark.core.marks import Mark
 from waymark.core.rules.house import TOLERANCES, StemWindow
 from waymark.core.rules.verdict import Word
+from waymark.core.say import Said
 from waymark.core.search.gates import Gates
 from waymark.core.search.words import explain
 from waymark.core.seat.post import SaddleFit
@@ -89,7 +90,7 @@ class Place:
     slide_mm: float = 0.0
     slope_deg: float | None = None
     effort: int = 0
-    says: str = ""
+    says: Said | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -264,12 +265,12 @@ class SizeResult:
     seat: SeatResult | None
     verdict: Word
     binds: tuple[str, ...]
-    gates: tuple[str, ...]
+    gates: tuple[Said, ...]
     others: tuple[SizeResult, ...] = ()
     cleaner: bool = False
 
     @property
-    def sentence(self) -> str:
+    def sentence(self) -> Said:
         """What the build gives, or which limit stops it and by how much."""
         return explain(self)
 

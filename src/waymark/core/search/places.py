@@ -14,6 +14,7 @@ from math import pi
 from waymark.core.cockpit.bars import DropBar, FlatBar, Lever, place_grip, place_hood
 from waymark.core.marks import Mark
 from waymark.core.rules.schools import PLACING
+from waymark.core.say import Angle, Said, bare, exactly, say
 from waymark.core.search.model import Place
 
 STEPS = (-2, -1, 0, 1, 2)
@@ -71,28 +72,38 @@ def _hood_places(bar: DropBar, lever: Lever, rotations: Sequence[tuple[float, in
                 continue
             hood = place_hood(bar, Lever(arc, lever.forward_mm, lever.out_mm, lever.slope_deg), rotation)
             slide = (arc - lever.arc_deg) * pi / 180 * bar.bend_radius_mm
-            says = f"ramp {_leaning(rotation - bar.ramp_deg)}, levers {_slid(slide)}, hoods rising {slope:.0f}°"
+            says = say(
+                "ramp {leaning}, levers {slid}, hoods rising {slope}",
+                leaning=_leaning(rotation - bar.ramp_deg),
+                slid=_slid(slide),
+                slope=Angle(round(slope)),
+            )
             made.append(Place(hood.at, rotation, slide, slope, effort + abs(step), says))
     return made
 
 
-def _leaning(slope_deg: float) -> str:
+def _leaning(slope_deg: float) -> Said:
     """A slope from level as an inclinometer on it reads."""
-    shown = round(slope_deg, 1)
-    return "level" if shown == 0 else f"{abs(shown):g}° {'up' if shown > 0 else 'down'} to the front"
+    shown = Angle(abs(round(slope_deg, 1)))
+    if not shown.deg:
+        return say("level")
+    return say("{by} up to the front", by=shown) if slope_deg > 0 else say("{by} down to the front", by=shown)
 
 
-def _slid(slide_mm: float) -> str:
+def _slid(slide_mm: float) -> Said:
     """A lever's way along the bend."""
-    shown = round(slide_mm)
-    return "where they are" if shown == 0 else f"{abs(shown)} {'down' if shown > 0 else 'up'} the bend"
+    by = bare(abs(round(slide_mm)))
+    if not by.mm:
+        return say("where they are")
+    return say("{by} down the bend", by=by) if slide_mm > 0 else say("{by} up the bend", by=by)
 
 
-def _rolled(roll_deg: float) -> str:
+def _rolled(roll_deg: float) -> Said:
     """A flat bar's roll from its rise standing upright."""
     if roll_deg == 0:
-        return "rise upright"
-    return f"rolled {abs(roll_deg):g}° {'back' if roll_deg > 0 else 'forward'}"
+        return say("rise upright")
+    by = Angle(abs(roll_deg))
+    return say("rolled {by} back", by=by) if roll_deg > 0 else say("rolled {by} forward", by=by)
 
 
 @lru_cache(maxsize=256)
@@ -134,7 +145,12 @@ def pad_places(
             x,
             None,
             round(abs(i - middle)) + j,
-            f"pads {abs(x):g} {'behind' if x < 0 else 'ahead of'} the clamp, {y:g} over it",
+            say(
+                "pads {x} {way} the clamp, {y} over it",
+                x=exactly(abs(x)),
+                way=say("behind") if x < 0 else say("ahead of"),
+                y=exactly(y),
+            ),
         )
         for j, y in enumerate(sorted(stacks_mm))
         for i, x in enumerate(sorted(fore_aft_mm))

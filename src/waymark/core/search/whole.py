@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from waymark.core.say import Said, Words, say
 from waymark.core.search.exact import Watch
 from waymark.core.search.frontier import Candidate, Reference, candidates, frontier, standing
 from waymark.core.search.headroom import NO_ROOM, Room, hand_room
@@ -21,7 +22,7 @@ class Whole:
     """
 
     sizes: tuple[SizeResult, ...]
-    unbuilt: tuple[tuple[FrameOption, str], ...]
+    unbuilt: tuple[tuple[FrameOption, Said], ...]
     rooms: dict[RoomKey, Room]
     frontier: tuple[Candidate, ...]
 
@@ -49,14 +50,14 @@ def search_whole(shelf: Shelf, goal: Goal, reference: Reference | None = None, w
     return Whole(sizes, _unbuilt(shelf, sizes), rooms, tuple(candidates(frontier(standings))))
 
 
-def _unbuilt(shelf: Shelf, sizes: tuple[SizeResult, ...]) -> tuple[tuple[FrameOption, str], ...]:
+def _unbuilt(shelf: Shelf, sizes: tuple[SizeResult, ...]) -> tuple[tuple[FrameOption, Said], ...]:
     built = {r.frame.key for r in sizes}
     return tuple(
         (
             f,
-            f"Takes only {' or '.join(f.cockpits)}; none of them is on the shelf."
+            say("Takes only {names}; none of them is on the shelf.", names=Words(", ".join(f.cockpits)))
             if f.cockpits
-            else "No stem on the shelf holds a bar for it.",
+            else say("No stem on the shelf holds a bar for it."),
         )
         for f in shelf.frames
         if f.key not in built

@@ -6,20 +6,21 @@ from dataclasses import dataclass
 
 from waymark.core.contact import Contact, ContactKind
 from waymark.core.marks import Mark
-from waymark.core.units.show import MINUS
+from waymark.core.say import Angle, Said, Size, Words, bare, exactly, say, with_and, with_commas, with_semicolons
 
-_PLACES: dict[ContactKind, str] = {
-    "hood": "Hoods: hollow", "grip": "Grips: centre", "pad": "Pads: centre", "extension": "Extensions: end",
+_PLACES: dict[ContactKind, Said] = {
+    "hood": say("Hoods: hollow"), "grip": say("Grips: centre"), "pad": say("Pads: centre"),
+    "extension": say("Extensions: end"),
 }  # fmt: skip
-_CHECKS: dict[ContactKind, tuple[str, str]] = {
-    "hood": ("palm in line with the forearm", "lever clamps"),
-    "grip": ("wrist straight, weight on the whole palm", "grips, levers"),
-    "pad": ("forearm along the pad, elbow just behind it", "pads, extensions"),
-    "extension": ("wrist straight at the end", "extensions"),
+_CHECKS: dict[ContactKind, tuple[Said, Said]] = {
+    "hood": (say("palm in line with the forearm"), say("lever clamps")),
+    "grip": (say("wrist straight, weight on the whole palm"), say("grips, levers")),
+    "pad": (say("forearm along the pad, elbow just behind it"), say("pads, extensions")),
+    "extension": (say("wrist straight at the end"), say("extensions")),
 }
-_MEASURED: dict[ContactKind, str] = {
-    "hood": "saddle and hoods", "grip": "saddle and grips", "pad": "saddle, pads and extension ends",
-    "extension": "saddle and extension ends",
+_MEASURED: dict[ContactKind, Said] = {
+    "hood": say("saddle and hoods"), "grip": say("saddle and grips"), "pad": say("saddle, pads and extension ends"),
+    "extension": say("saddle and extension ends"),
 }  # fmt: skip
 
 
@@ -41,118 +42,110 @@ class SetupFacts:
     contact: Contact
     foot_stack_mm: float
     crank_mm: float
-    bar_stands: str = ""
+    bar_stands: Said | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class Step:
     """One step: what, how to know it is right, and the bolt whose printed torque is written beside it."""
 
-    what: str
-    check: str
-    bolt: str | None = None
+    what: Said
+    check: Said
+    bolt: Said | None = None
 
 
 def steps_for(f: SetupFacts) -> list[Step]:
     """At most ten steps, level first, saddle before bars, measuring last."""
     steps = [
-        Step("Level the bike; both tyres at riding pressure.", "ground line level under both tyres"),
+        Step(say("Level the bike; both tyres at riding pressure."), say("ground line level under both tyres")),
         Step(
-            "Pen a mark on the post at the collar, and on the bar at the stem.",
-            "so that the old place can be found",
+            say("Pen a mark on the post at the collar, and on the bar at the stem."),
+            say("so that the old place can be found"),
         ),
     ]
     if f.post_from_bb_mm is not None and f.post_showing_mm is not None:
-        steps.append(
-            Step(
-                f"Post {f.post_name}: {f.post_from_bb_mm:.0f} from BB along the tube, {f.post_showing_mm:.0f} showing.",
-                "insertion mark stays hidden",
-                "collar",
-            )
-        )
+        post = say(
+            "Post {name}: {far} from BB along the tube, {showing} showing.",
+            name=Words(f.post_name), far=bare(f.post_from_bb_mm), showing=bare(f.post_showing_mm),
+        )  # fmt: skip
+        steps.append(Step(post, say("insertion mark stays hidden"), say("collar")))
     if f.slide_mm is not None:
-        steps.append(
-            Step(
-                f"Saddle: nose {_side(f.nose_behind_bb_mm)}; top level within 1°.",
-                f"rails {_slide(f.slide_mm)}",
-                "rail bolts",
-            )
-        )
-    steps += [
-        Step(
-            f"Spacers: {_pile(f.under_mm)} below, {_pile(f.over_mm)} above.",
-            f"cover {f.cover_mm:g} under them all",
-            "cap (play only)",
-        ),
-        Step(
-            f"Stem {f.stem_length_mm:g}, standing at {_angle(f.stem_stands_deg)}, {_way(f)}.",
-            "no knock with the front brake on",
-            "stem, steerer",
-        ),
-        Step(
-            f"Bar square to the fork crown, {f.bar_stands or 'angle as marked; pen marks meet'}.",
-            "gaps at the face plate equal",
-            "stem, bar",
-        ),
-    ]
+        saddle = say("Saddle: nose {where}; top level within 1°.", where=_side(f.nose_behind_bb_mm))
+        steps.append(Step(saddle, say("rails {where}", where=_slide(f.slide_mm)), say("rail bolts")))
+    stem = say(
+        "Stem {length}, standing at {angle}, {way}.",
+        length=Size(f.stem_length_mm), angle=Angle(f.stem_stands_deg, signed=True), way=_way(f),
+    )  # fmt: skip
+    feet = say(
+        "Pedals and cleats as before; pedal axle to sole {stack}, cranks {crank}.",
+        stack=exactly(f.foot_stack_mm), crank=Size(f.crank_mm),
+    )  # fmt: skip
+    stands = f.bar_stands or say("angle as marked; pen marks meet")
     check, bolts = _CHECKS[f.contact.kind]
-    steps += [
+    place = _from(f.contact.off, say("the bar clamp"))
+    return [
+        *steps,
         Step(
-            f"{_PLACES[f.contact.kind]} {_from(f.contact.off, 'the bar clamp')}, both alike.",
-            "; ".join([*_more(f.contact), check]),
+            say("Spacers: {under} below, {over} above.", under=_pile(f.under_mm), over=_pile(f.over_mm)),
+            say("cover {height} under them all", height=exactly(f.cover_mm)),
+            say("cap (play only)"),
+        ),
+        Step(stem, say("no knock with the front brake on"), say("stem, steerer")),
+        Step(
+            say("Bar square to the fork crown, {stands}.", stands=stands),
+            say("gaps at the face plate equal"),
+            say("stem, bar"),
+        ),
+        Step(
+            say("{contact} {place}, both alike.", contact=_PLACES[f.contact.kind], place=place),
+            with_semicolons([*_more(f.contact), check]),
             bolts,
         ),
+        Step(feet, say("heels free of crank and stay"), say("cleat bolts")),
         Step(
-            f"Pedals and cleats as before; pedal axle to sole {f.foot_stack_mm:g}, cranks {f.crank_mm:g}.",
-            "heels free of crank and stay",
-            "cleat bolts",
-        ),
-        Step(
-            f"Measure {_MEASURED[f.contact.kind]}; write them in Built, above.",
-            "outside the box: stop and ask the fitter",
+            say("Measure {what}; write them in Built, above.", what=_MEASURED[f.contact.kind]),
+            say("outside the box: stop and ask the fitter"),
         ),
     ]
-    return steps
 
 
-def _from(off: Mark, what: str) -> str:
+def _from(off: Mark, what: Said) -> Said:
     """A place from another: how far ahead of or behind it, above or below it."""
-    side = "ahead of" if off.x_mm >= 0 else "behind"
-    return f"{abs(off.x_mm):.0f} {side} {what}, {abs(off.y_mm):.0f} {'above' if off.y_mm >= 0 else 'below'}"
+    ahead = say("ahead of") if off.x_mm >= 0 else say("behind")
+    above = say("above") if off.y_mm >= 0 else say("below")
+    x, y = bare(abs(off.x_mm)), bare(abs(off.y_mm))
+    return say("{x} {ahead} {what}, {y} {above}", x=x, ahead=ahead, what=what, y=y, above=above)
 
 
-def _more(it: Contact) -> list[str]:
+def _more(it: Contact) -> list[Said]:
     """What else places a contact: widths, where on the bar the hand is, which way it points, where the extensions end."""
     if it.on_pads:
-        apart = [f"centres {it.width_mm:.0f} apart"] if it.width_mm is not None else []
-        return [", ".join([*apart, f"extension ends {_from(it.to_hand, 'them')}"])]
-    said = [f"bar {it.width_mm:.0f} wide"] if it.width_mm is not None else []
-    said += [f"hands {it.inset_mm:.0f} in from its ends"] if it.inset_mm is not None else []
-    said += [f"swept {it.sweep_deg:g}°"] if it.sweep_deg else []
-    return [", ".join(said)] if said else []
+        ends = say("extension ends {where}", where=_from(it.to_hand, say("them")))
+        return [with_commas([say("centres {width} apart", width=bare(it.width_mm)), ends]) if it.width_mm else ends]
+    said = [say("bar {width} wide", width=bare(it.width_mm))] if it.width_mm is not None else []
+    said += [say("hands {inset} in from its ends", inset=bare(it.inset_mm))] if it.inset_mm is not None else []
+    said += [say("swept {sweep}", sweep=Angle(it.sweep_deg))] if it.sweep_deg else []
+    return [with_commas(said)] if said else []
 
 
-def _side(behind_mm: float) -> str:
-    return f"{abs(behind_mm):.0f} {'behind' if behind_mm >= 0 else 'ahead of'} BB"
+def _side(behind_mm: float) -> Said:
+    far = bare(abs(behind_mm))
+    return say("{far} behind BB", far=far) if behind_mm >= 0 else say("{far} ahead of BB", far=far)
 
 
-def _slide(slide_mm: float) -> str:
+def _slide(slide_mm: float) -> Said:
+    far = bare(abs(slide_mm))
     if round(slide_mm) == 0:
-        return "clamped at their middle"
-    return f"{abs(slide_mm):.0f} {'forward' if slide_mm > 0 else 'back'} of the middle"
+        return say("clamped at their middle")
+    return say("{far} forward of the middle", far=far) if slide_mm > 0 else say("{far} back of the middle", far=far)
 
 
-def _pile(pieces: tuple[float, ...]) -> str:
-    return " and ".join(f"{p:g}" for p in pieces) if pieces else "none"
+def _pile(pieces: tuple[float, ...]) -> Said:
+    return with_and([say("{spacer}", spacer=Size(p)) for p in pieces]) if pieces else say("none")
 
 
-def _angle(angle_deg: float) -> str:
-    sign = "+" if angle_deg > 0 else MINUS if angle_deg < 0 else ""
-    return f"{sign}{abs(angle_deg):g}°"
-
-
-def _way(f: SetupFacts) -> str:
+def _way(f: SetupFacts) -> Said:
     if f.stem_stands_deg == 0:
-        return "level either way round"
-    way = "high" if f.stem_stands_deg > 0 else "low"
-    return f"the {way} way round{', turned over' if f.stem_turned else ''}"
+        return say("level either way round")
+    way = say("the high way round") if f.stem_stands_deg > 0 else say("the low way round")
+    return say("{way}, turned over", way=way) if f.stem_turned else way

@@ -10,6 +10,7 @@ from waymark.core.body import BodyMeasures, FootFit, pose_at, segments
 from waymark.core.body.pose import HIP_FROM_SADDLE
 from waymark.core.errors import InputError
 from waymark.core.marks import Mark
+from waymark.core.say import Angle, Said, say, term
 from waymark.core.translate.uses import SHIFTS, Use
 
 School = Literal["deltas", "body"]
@@ -23,7 +24,7 @@ class Moved:
 
     mark: Literal["saddle", "hand"]
     by: Mark
-    why: str
+    why: Said
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,15 +64,16 @@ def translate(
             kept="time_trial",
         )
     if from_ == to or "trainer" in (from_, to):
-        why = "the same use" if from_ == to else "the same marks on another machine"
+        why = say("the same use") if from_ == to else say("the same marks on another machine")
         return Translation(saddle, hand, (Moved("saddle", Mark(0, 0), why), Moved("hand", Mark(0, 0), why)))
     old, new = SHIFTS[from_], SHIFTS[to]
     sits = new.saddle.at(strength) - old.saddle.at(strength)
     at = saddle + sits
-    lines = [Moved("saddle", sits, f"{_words(to)}: {new.reason}")]
+    why = say("{use}: {reason}", use=term(_words(to)), reason=term(new.reason))
+    lines = [Moved("saddle", sits, why)]
     if school == "deltas" and old.hand is not None and new.hand is not None:
         holds = new.hand.at(strength) - old.hand.at(strength)
-        lines.append(Moved("hand", holds, f"{_words(to)}: {new.reason}"))
+        lines.append(Moved("hand", holds, why))
         return Translation(at, hand + holds, tuple(lines))
     turned = new.trunk_deg(strength) - old.trunk_deg(strength)
     before = pose_at(saddle, hand, segments(body), foot, crank_mm)
@@ -83,7 +85,11 @@ def translate(
         Moved(
             "hand",
             grip - hand,
-            f"trunk {trunk:.1f}° from {before.trunk_deg:.1f}°, the arm turned half as far",
+            say(
+                "trunk {trunk} from {trunk_2}, the arm turned half as far",
+                trunk=Angle(trunk, tenths=True),
+                trunk_2=Angle(before.trunk_deg, tenths=True),
+            ),
         )
     )
     return Translation(at, grip, tuple(lines))

@@ -1,15 +1,5 @@
 """What riders say, understood: lengths, angles and masses in any common unit (docs/formulas.md, What is typed)."""
 
 from waymark.core.units.parse import Understood, parse_angle, parse_length, parse_mass
-from waymark.core.units.show import show_figure, show_inch, show_mm, whole
 
-__all__ = [
-    "Understood",
-    "parse_angle",
-    "parse_length",
-    "parse_mass",
-    "show_figure",
-    "show_inch",
-    "show_mm",
-    "whole",
-]
+__all__ = ["Understood", "parse_angle", "parse_length", "parse_mass"]

@@ -7,8 +7,9 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from waymark.core.errors import AmbiguousError, InputError
+from waymark.core.figures import MM_PER_INCH
+from waymark.core.say import Count, Length, Said, Words, exactly, say, with_or
 
-MM_PER_INCH = 25.4
 KG_PER_LB = 0.45359237
 
 _VULGAR = {"¼": "1/4", "½": "1/2", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8"}
@@ -43,17 +44,17 @@ def parse_length(typed: str, *, field: str = "length", least_mm: float, greatest
     would fit. Nothing is guessed. Raises ``InputError`` for words that are no length or lie outside.
     """
     text = _tidy(typed)
-    allowed = f"{_plain(least_mm)} to {_plain(greatest_mm)} mm"
+    allowed = say("{least} to {greatest}", least=exactly(least_mm), greatest=Length(greatest_mm, exact=True))
     feet = _FEET.match(text)
     if feet:
         inches = _mixed(feet.groups()[1:]) if any(feet.groups()[1:]) else 0.0
         value = _decimal(feet.group(1)) * 304.8 + inches * MM_PER_INCH
         return _within(Understood(value, "ft", typed), least_mm, greatest_mm, field, allowed)
-    number, unit = _number_and_unit(text, typed, field, allowed, "a length")
+    number, unit = _number_and_unit(text, typed, field, allowed, say("a length"))
     if unit:
         if unit not in _LENGTH_UNITS:
             raise InputError(
-                f"“{unit}” is not a unit of length known here.",
+                say("“{unit}” is not a unit of length known here.", unit=Words(unit)),
                 field=field,
                 allowed="mm, cm, m, in, ft",
                 kept=typed,
@@ -63,9 +64,20 @@ def parse_length(typed: str, *, field: str = "length", least_mm: float, greatest
         return Understood(number, "mm", typed)
     fits = [u for u in ("cm", "in", "m") if least_mm <= number * _LENGTH_UNITS[u] <= greatest_mm]
     if fits:
-        said = " or ".join(f"{typed.strip()} {u} ({number * _LENGTH_UNITS[u]:.0f} mm)" for u in fits)
+        bare_words = Words(typed.strip())
+        meant = with_or(
+            [
+                say(
+                    "{typed} {unit} ({length})",
+                    typed=bare_words,
+                    unit=Words(u),
+                    length=Length(number * _LENGTH_UNITS[u]),
+                )
+                for u in fits
+            ]
+        )
         raise AmbiguousError(
-            f"{typed.strip()} mm cannot be. Did you mean {said}? Type the unit.",
+            say("{typed} mm cannot be. Did you mean {meant}? Type the unit.", typed=bare_words, meant=meant),
             field=field,
             allowed=allowed,
             kept=typed,
@@ -75,19 +87,23 @@ def parse_length(typed: str, *, field: str = "length", least_mm: float, greatest
 
 def parse_angle(typed: str, *, field: str = "angle", least_deg: float, greatest_deg: float) -> Understood:
     """An angle in degrees from ``73``, ``73.5°``, ``-6 deg`` or ``72,5``; bounds as given."""
-    allowed = f"{_plain(least_deg)} to {_plain(greatest_deg)}°"
-    number, unit = _number_and_unit(_tidy(typed), typed, field, allowed, "an angle")
+    allowed = say("{least} to {greatest}°", least=Count(least_deg), greatest=Count(greatest_deg))
+    number, unit = _number_and_unit(_tidy(typed), typed, field, allowed, say("an angle"))
     if unit and unit not in _ANGLE_UNITS:
-        raise InputError(f"“{unit}” is not a unit of angle.", field=field, allowed=allowed, kept=typed)
+        raise InputError(
+            say("“{unit}” is not a unit of angle.", unit=Words(unit)), field=field, allowed=allowed, kept=typed
+        )
     return _within(Understood(number, "°", typed), least_deg, greatest_deg, field, allowed)
 
 
 def parse_mass(typed: str, *, field: str = "mass", least_kg: float, greatest_kg: float) -> Understood:
     """A mass in kg from ``64``, ``64 kg`` or ``165 lb``; bounds as given."""
-    allowed = f"{_plain(least_kg)} to {_plain(greatest_kg)} kg"
-    number, unit = _number_and_unit(_tidy(typed), typed, field, allowed, "a mass")
+    allowed = say("{least} to {greatest} kg", least=Count(least_kg), greatest=Count(greatest_kg))
+    number, unit = _number_and_unit(_tidy(typed), typed, field, allowed, say("a mass"))
     if unit and unit not in _MASS_UNITS:
-        raise InputError(f"“{unit}” is not a unit of mass.", field=field, allowed="kg, g, lb", kept=typed)
+        raise InputError(
+            say("“{unit}” is not a unit of mass.", unit=Words(unit)), field=field, allowed="kg, g, lb", kept=typed
+        )
     found = Understood(number * _MASS_UNITS[unit or "kg"], unit or "kg", typed)
     return _within(found, least_kg, greatest_kg, field, allowed)
 
@@ -99,10 +115,15 @@ def _tidy(typed: str) -> str:
     return re.sub(r"\s+", " ", text).strip()
 
 
-def _number_and_unit(text: str, typed: str, field: str, allowed: str, what: str) -> tuple[float, str]:
+def _number_and_unit(text: str, typed: str, field: str, allowed: Said, what: Said) -> tuple[float, str]:
     found = _PLAIN.match(text)
     if not found or len(text) > 40:
-        raise InputError(f"“{typed.strip()[:40]}” is not {what}.", field=field, allowed=allowed, kept=typed)
+        raise InputError(
+            say("“{typed}” is not {what}.", typed=Words(typed.strip()[:40]), what=what),
+            field=field,
+            allowed=allowed,
+            kept=typed,
+        )
     sign, *number, unit = found.groups()
     return _mixed(number) * (-1.0 if sign == "-" else 1.0), unit
 
@@ -121,11 +142,12 @@ def _decimal(text: str) -> float:
     return float(text.replace(",", "."))
 
 
-def _within(found: Understood, least: float, greatest: float, field: str, allowed: str) -> Understood:
+def _within(found: Understood, least: float, greatest: float, field: str, allowed: Said) -> Understood:
     if not least <= found.value <= greatest:
-        raise InputError(f"{found.typed.strip()} is outside {allowed}.", field=field, allowed=allowed, kept=found.typed)
+        raise InputError(
+            say("{typed} is outside {allowed}.", typed=Words(found.typed.strip()), allowed=allowed),
+            field=field,
+            allowed=allowed,
+            kept=found.typed,
+        )
     return found
-
-
-def _plain(value: float) -> str:
-    return f"{value:.0f}" if value == round(value) else f"{value:g}"

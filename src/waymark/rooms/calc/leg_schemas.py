@@ -9,6 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from waymark.core.feet.stance import PEDAL_CENTRE_MM
 from waymark.core.translate import Use
 from waymark.rooms.calc.schemas import BodyOut, In, Turned, num
+from waymark.rooms.telling import Told
 
 
 class Rider(In):
@@ -185,7 +186,7 @@ class MoveLine(BaseModel):
     mark: Literal["saddle", "hand"]
     dx_mm: float
     dy_mm: float
-    why: str
+    why: Told
 
 
 class TranslateOut(BaseModel):

@@ -6,6 +6,8 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
+from waymark.rooms.telling import Told
+
 
 def num(least: float, greatest: float, **more: Any) -> Any:
     """A number with its bounds."""
@@ -51,7 +53,7 @@ class OpenOut(BaseModel):
 
     field: str
     candidates: list[float]
-    why: str
+    why: Told
 
 
 class DisagreementOut(BaseModel):
@@ -434,7 +436,7 @@ class ClaimTried(BaseModel):
     after: list[list[XY]]
     mark_before: XY
     mark_after: XY
-    moved: list[str]
-    stayed: list[str]
-    holds: str
-    verdict: str
+    moved: list[Told]
+    stayed: list[Told]
+    holds: Told
+    verdict: Told

@@ -8,6 +8,7 @@ from pydantic import BaseModel, Field
 
 from waymark.rooms.calc.schemas import XY, In, num
 from waymark.rooms.shelves import FrameSize, Kind, Part
+from waymark.rooms.telling import Told
 
 
 class SearchTolerance(In):
@@ -111,8 +112,8 @@ class SearchBuild(BaseModel):
     room_up_mm: float
     room_down_mm: float
     binds: list[str]
-    gates: list[str]
-    sentence: str
+    gates: list[Told]
+    sentence: Told
 
 
 class SearchRow(SearchBuild):
@@ -125,8 +126,8 @@ class SearchCandidate(BaseModel):
     """A build on the frontier: why it stands, what it gives up."""
 
     build: SearchBuild
-    stands: str
-    gives_up: str
+    stands: Told
+    gives_up: Told
 
 
 class SearchFailure(BaseModel):
@@ -134,7 +135,7 @@ class SearchFailure(BaseModel):
 
     frame: str
     size: str
-    why: str
+    why: Told
 
 
 class SearchOut(BaseModel):

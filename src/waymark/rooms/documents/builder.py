@@ -1,4 +1,4 @@
-"""The frame drawing for a made-to-measure builder, from a fit file's goal."""
+"""The frame drawing for a made-to-measure builder, from a fit file's goal; a builder reads mm."""
 
 from __future__ import annotations
 
@@ -6,6 +6,7 @@ from waymark.core.drawing.frame_sheet import FrameSheet, frame_page
 from waymark.core.drawing.primitives import DisplayList
 from waymark.core.errors import InputError
 from waymark.core.frame.made import made_to_measure
+from waymark.core.say import Count, Words, bare, exactly, say, term
 from waymark.rooms.files import Look
 from waymark.rooms.plan import goal_for, looked_at
 from waymark.rooms.posts.goal import discipline
@@ -35,13 +36,29 @@ def drawing_for(look: Look) -> DisplayList:
     )
     s, h = goal.saddle, goal.hand
     notes = (
-        f"Drawn for a saddle mark {-s.x_mm:.0f} behind and {s.y_mm:.0f} above the BB, "
-        f"hands {h.x_mm:.0f} ahead and {h.y_mm:.0f} above.",
-        f"Front end: cover {made.geometry.cover_mm:g}, {made.spacers_mm:g} of spacers, stem {length:g} at −6°; "
-        f"post {made.post_showing_mm:g} showing, rails in the middle.",
-        "Lengths in mm. Front centre and fork are straight distances; angles from level ground.",
-        "Fork, stays and BB drop are usual for the use: agree them with the builder.",
-        "Toe room and standover are to be checked on the drawing.",
+        say(
+            "Drawn for a saddle mark {behind} behind and {up} above the BB, hands {ahead} ahead and {above} above.",
+            behind=bare(-s.x_mm),
+            up=bare(s.y_mm),
+            ahead=bare(h.x_mm),
+            above=bare(h.y_mm),
+        ),
+        say(
+            "Front end: cover {cover}, {pile} of spacers, stem {length} at −6°; post {showing} "
+            "showing, rails in the middle.",
+            cover=exactly(made.geometry.cover_mm),
+            pile=exactly(made.spacers_mm),
+            length=exactly(length),
+            showing=exactly(made.post_showing_mm),
+        ),
+        say("Lengths in mm. Front centre and fork are straight distances; angles from level ground."),
+        say("Fork, stays and BB drop are usual for the use: agree them with the builder."),
+        say("Toe room and standover are to be checked on the drawing."),
     )
-    under = f"For {look.rider.name}, {use}. Change {look.fit.head} of the fit file."
-    return frame_page(FrameSheet("Frame, made to measure", under, made.geometry, notes))
+    under = say(
+        "For {name}, {use}. Change {head} of the fit file.",
+        name=Words(look.rider.name),
+        use=term(use),
+        head=Count(look.fit.head),
+    )
+    return frame_page(FrameSheet("Frame, made to measure", str(under), made.geometry, tuple(str(n) for n in notes)))

@@ -7,6 +7,7 @@ from datetime import datetime
 from waymark.core.drawing.card import CardContent, CardRow, card_pages
 from waymark.core.drawing.primitives import DisplayList
 from waymark.core.errors import InputError
+from waymark.core.say import Count, Length, Reader, Said, Words, exactly, say, words
 from waymark.core.setup import SetupFacts, Step, steps_for
 from waymark.rooms.files import MARKS, Facts, Look, both
 from waymark.rooms.plan import (
@@ -21,10 +22,11 @@ from waymark.rooms.plan import (
 )
 from waymark.rooms.posts.goal import goal_marks
 from waymark.rooms.posts.measure import MeasureState, context, label_of, now_marks
+from waymark.rooms.telling import READER
 
 MONTHS = (
-    "January", "February", "March", "April", "May", "June", "July", "August", "September", "October",
-    "November", "December",
+    say("January"), say("February"), say("March"), say("April"), say("May"), say("June"), say("July"), say("August"),
+    say("September"), say("October"), say("November"), say("December"),
 )  # fmt: skip
 
 
@@ -46,16 +48,17 @@ def card_for(look: Look, today: datetime) -> list[DisplayList]:
             now.get(mark),
             goal.get(mark),
             planned.get(mark),
-            "±{:g}, {:g}".format(*facts.house.tolerance(mark)),
+            _within(*facts.house.tolerance(mark)),
         )
         for mark in MARKS
     )
-    date = f"{today.day} {MONTHS[today.month - 1]} {today.year}"
+    date = say("{day} {month} {year}", day=Count(today.day), month=MONTHS[today.month - 1], year=Count(today.year))
+    reader = READER.get()
     return card_pages(
         CardContent(
             rider=look.rider.name,
             bike=size.label,
-            under=f"Workshop card, change {look.fit.head}, {date}. All lengths in mm; fore and up from the BB.",
+            under=_under(look.fit.head, date, reader),
             rows=rows,
             steps=tuple(_steps(facts, front.under_mm, front.over_mm)),
             cautions=tuple(cautions_of(facts)),
@@ -63,6 +66,7 @@ def card_for(look: Look, today: datetime) -> list[DisplayList]:
             drawing=drawn.bike,
             saddle=plan[0],
             hand=plan[1],
+            reader=reader,
         )
     )
 
@@ -89,24 +93,36 @@ def _steps(facts: Facts, under: tuple[float, ...], over: tuple[float, ...]) -> l
             contact=plan_contact(facts),
             foot_stack_mm=lean.foot_stack_mm,
             crank_mm=lean.saddle.crank_mm,
-            bar_stands=b.place.says if b.place else "",
+            bar_stands=b.place.stands if b.place else None,
         )
     )
 
 
-def _bar_named(facts: Facts) -> str:
+def _within(x_mm: float, y_mm: float) -> Said:
+    return say("±{x}, {y}", x=exactly(x_mm), y=exactly(y_mm))
+
+
+def _under(change: int, date: Said, reader: Reader) -> Said:
+    """What the card is, its change and day, and in which unit it is to be read."""
+    head = say("Workshop card, change {number}, {date}.", number=Count(change), date=date)
+    if reader.unit == "in":
+        return say("{card} Lengths in inches, sizes of parts in mm; fore and up from the BB.", card=head)
+    return say("{card} All lengths in mm; fore and up from the BB.", card=head)
+
+
+def _bar_named(facts: Facts) -> Said:
     b, bar = facts.part(BuildState), plan_bar(facts)
     if b.cockpit is not None:
-        return f"{b.cockpit.name}, {b.cockpit_width_mm:g} wide"
-    return bar.name if bar else "as on the old bike"
+        return say("{name}, {width} wide", name=Words(b.cockpit.name), width=exactly(b.cockpit_width_mm or 0.0))
+    return words(bar.name) if bar else say("as on the old bike")
 
 
-def _parts(facts: Facts) -> list[str]:
+def _parts(facts: Facts) -> list[Said]:
     m, b, size = facts.part(MeasureState), facts.part(BuildState), chosen(facts)
-    named = [
-        ("Frame", size.label if size else None), ("Stem", b.stem.name if b.stem else None),
-        ("Spacers below", f"{b.spacers_mm:g} mm"), ("Post", b.post.name if b.post else None),
-        ("Bar", _bar_named(facts)),
-        ("Saddle", m.saddle.name if m.saddle else "as on the old bike"),
-    ]  # fmt: skip
-    return [f"{kind}: {name}" for kind, name in named if name]
+    parts = [say("Frame: {name}", name=Words(size.label))] if size else []
+    parts += [say("Stem: {name}", name=Words(b.stem.name))] if b.stem else []
+    parts.append(say("Spacers below: {pile}", pile=Length(b.spacers_mm, exact=True)))
+    parts += [say("Post: {name}", name=Words(b.post.name))] if b.post else []
+    parts.append(say("Bar: {name}", name=_bar_named(facts)))
+    saddle = words(m.saddle.name) if m.saddle else say("as on the old bike")
+    return [*parts, say("Saddle: {name}", name=saddle)]

@@ -2,18 +2,21 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Literal
 
 from pydantic import BaseModel
 
 from waymark.core.callout import Placed
+from waymark.core.figures import show_figure, show_mm, whole
 from waymark.core.house import House
 from waymark.core.marks import Mark
 from waymark.core.rules.verdict import Word, judge_pair, show_miss
-from waymark.core.units import show_figure, show_mm, whole
+from waymark.core.say import Said
 from waymark.rooms.files.facts import Facts
 from waymark.rooms.files.registry import Registry
 from waymark.rooms.files.values import MARKS, LayerName, MarkName, Marks, SideMark
+from waymark.rooms.telling import Told
 
 
 class Cell(BaseModel):
@@ -25,7 +28,7 @@ class Cell(BaseModel):
     show_y: str
     sd_x_mm: float | None = None
     sd_y_mm: float | None = None
-    source: list[str]
+    source: list[Told]
 
 
 class Miss(BaseModel):
@@ -43,7 +46,7 @@ class LedgerRow(BaseModel):
     """One mark across the layers."""
 
     mark: MarkName | SideMark
-    label: str
+    label: Told
     cells: dict[LayerName, Cell]
     miss: Miss | None
     moves: list[str] | None
@@ -70,7 +73,7 @@ def misses(of: Literal["plan", "built"], marks: Marks, goal: Marks, house: House
     return {mark: miss_of(of, mark, at, goal[mark], house) for mark, at in marks.items() if mark in goal}
 
 
-def cell_of(at: Mark, source: list[str], placed: Placed | None = None) -> Cell:
+def cell_of(at: Mark, source: Sequence[Said], placed: Placed | None = None) -> Cell:
     """A cell: where a mark is, where that comes from, and how sure it is."""
     return Cell(
         x_mm=at.x_mm,
@@ -79,7 +82,7 @@ def cell_of(at: Mark, source: list[str], placed: Placed | None = None) -> Cell:
         show_y=show_figure(at.y_mm),
         sd_x_mm=placed.sd_x_mm if placed else None,
         sd_y_mm=placed.sd_y_mm if placed else None,
-        source=source,
+        source=list(source),
     )
 
 

@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING
 from pydantic import BaseModel
 
 from waymark.core.callout import Placed
+from waymark.core.say import Said
 from waymark.rooms.files.command import Command
 from waymark.rooms.files.facts import Facts
 from waymark.rooms.files.values import LayerName, MarkName, Marks, PostState
@@ -26,8 +27,8 @@ class Stage:
     """How far a post is: a word of four, a short note, and the sentence behind a stale one."""
 
     state: PostState
-    note: str = ""
-    reason: str | None = None
+    note: Said | str = ""
+    reason: Said | None = None
 
 
 def _placed(_facts: Facts, _mark: MarkName) -> Placed | None:
@@ -40,7 +41,7 @@ class Layer:
 
     name: LayerName
     marks: Callable[[Facts], Marks]
-    explain: Callable[[Facts, MarkName], list[str]]
+    explain: Callable[[Facts, MarkName], list[Said]]
     placed: Callable[[Facts, MarkName], Placed | None] = _placed
 
 
@@ -65,7 +66,7 @@ class Post:
     picture: Callable[[Facts], Picture | None] | None = None
     ledger: Callable[[Registry, Facts], list[LedgerRow]] | None = None
     dials: Callable[[Facts], list[Dial]] | None = None
-    problems: Callable[[Facts], list[str]] | None = None
+    problems: Callable[[Facts], list[Said]] | None = None
     bike: Callable[[Facts], str] | None = None
     label_of: Callable[[Facts, MarkName], str] | None = None
     place: int = 0

@@ -20,16 +20,17 @@ from waymark.rooms.files.post import Layer, Post
 from waymark.rooms.files.values import FileBase, MarkName
 from waymark.rooms.riders import Profile
 from waymark.rooms.shelves import ShelfView
+from waymark.rooms.telling import Told
 
 
 class TrailPost(BaseModel):
     """A post on the trail; ``reason`` is the sentence behind a stale one."""
 
     name: str
-    label: str
+    label: Told
     state: Literal["empty", "work", "done", "stale"]
-    note: str
-    reason: str | None = None
+    note: Told
+    reason: Told | None = None
 
 
 class Registry:

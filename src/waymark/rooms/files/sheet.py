@@ -14,6 +14,7 @@ from pydantic import BaseModel, TypeAdapter, create_model
 
 from waymark.core.errors import WaymarkError
 from waymark.core.rules.verdict import Word
+from waymark.core.say import Said, with_semicolons
 from waymark.rooms.files.facts import Facts
 from waymark.rooms.files.history import said_of
 from waymark.rooms.files.ledger import LedgerRow
@@ -22,7 +23,7 @@ from waymark.rooms.files.post import Post
 from waymark.rooms.files.registry import Registry, TrailPost
 from waymark.rooms.files.tables import FitChangeRow, FitRow
 from waymark.rooms.riders import RiderOut
-from waymark.rooms.schema import SaidOut, said_out
+from waymark.rooms.telling import Told
 from waymark.storage import redone, undone
 
 HISTORY_SHOWN = 30
@@ -32,7 +33,7 @@ class Dial(BaseModel):
     """One read-out with its house window and the other layers' values."""
 
     name: str
-    label: str
+    label: Told
     value_deg: float
     now_deg: float | None
     least_deg: float
@@ -44,7 +45,7 @@ class Change(BaseModel):
     """One line of the history."""
 
     number: int
-    said: list[SaidOut]
+    said: Told
     by: str
     made_at: str
 
@@ -57,11 +58,11 @@ class SheetBase(BaseModel):
     marks: dict[str, str]
     title: str
     rider: RiderOut
-    undo: list[SaidOut] | None
-    redo: list[SaidOut] | None
+    undo: Told | None
+    redo: Told | None
     trail: list[TrailPost]
     ledger: list[LedgerRow]
-    problems: list[str]
+    problems: list[Told]
     dials: list[Dial]
     picture: Picture | None
     history: list[Change]
@@ -148,16 +149,16 @@ class Sheets:
         return {**made, **views, **({view: post.show(facts)} if post.show else {})}
 
 
-def _picture(post: Post, facts: Facts, problems: list[str]) -> Picture | None:
+def _picture(post: Post, facts: Facts, problems: list[Said]) -> Picture | None:
     try:
         return post.picture(facts) if post.picture else None
     except WaymarkError as wrong:
-        problems.append(wrong.message)
+        problems.append(wrong.said)
         return None
 
 
-def _said(row: FitChangeRow) -> list[SaidOut]:
-    return [said_out(s) for s in said_of(row)]
+def _said(row: FitChangeRow) -> Said:
+    return with_semicolons(said_of(row))
 
 
 def _change(row: FitChangeRow) -> Change:

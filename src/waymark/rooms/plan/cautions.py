@@ -5,6 +5,7 @@ from __future__ import annotations
 from waymark.core.frame import FrameGeometry, toe_clearance_mm
 from waymark.core.rules.cautions import Situation, cautions_for, mentions_pain
 from waymark.core.rules.racing import rules_say
+from waymark.core.say import Said
 from waymark.rooms.files import Facts, both
 from waymark.rooms.plan.facts import chosen, plan_bar, plan_marks
 from waymark.rooms.plan.state import BuildState, FrameState
@@ -19,7 +20,7 @@ def toe_mm(facts: Facts, g: FrameGeometry) -> float:
     return toe_clearance_mm(g.front_axle.x_mm, g.bb_drop_mm, g.wheel_radius_mm, crank, foot)
 
 
-def rules_of(facts: Facts) -> list[str]:
+def rules_of(facts: Facts) -> list[Said]:
     """What the event's rules say of the goal's saddle and the plan's bar, else the present one."""
     saddle, b, bar = goal_marks(facts).get("saddle"), facts.part(BuildState), plan_bar(facts)
     width = bar.width_mm if isinstance(bar, DropBarPart | FlatBarPart) else None
@@ -40,7 +41,7 @@ def hurts(facts: Facts) -> bool:
     return any(h.severity for h in p.hurts) or mentions_pain(f"{p.words} {p.history}")
 
 
-def cautions_of(facts: Facts) -> list[str]:
+def cautions_of(facts: Facts) -> list[Said]:
     """The cautions that apply to this plan."""
     size, b, house = chosen(facts), facts.part(BuildState), facts.house
     if size is None or b.stem is None:

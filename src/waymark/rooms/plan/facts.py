@@ -8,10 +8,10 @@ from dataclasses import replace
 from waymark.core.cockpit import Stem, bar_clamp
 from waymark.core.contact import Contact, ContactKind
 from waymark.core.marks import Mark
+from waymark.core.say import Angle, Length, Said, Size, Words, bare, exactly, say, term
 from waymark.core.search import FrameOption, Gates, Goal, SaddleOption, Tolerance
 from waymark.core.search.previews import FrontEnd
 from waymark.core.seat import saddle_mark
-from waymark.core.units import show_mm
 from waymark.rooms.files import Facts, MarkName, Marks, both, fact
 from waymark.rooms.plan.state import BuildState, FrameState
 from waymark.rooms.posts.goal import discipline, goal_marks
@@ -103,31 +103,35 @@ def plan_marks(facts: Facts) -> Marks:
     return plan
 
 
-def explain(facts: Facts, mark: MarkName) -> list[str]:
+def explain(facts: Facts, mark: MarkName) -> list[Said]:
     """Lines that lead to a figure of the plan."""
     if mark == "foot":
         return explain_foot(facts)
     size, b = chosen(facts), facts.part(BuildState)
     if size is None:
         return []
-    c = size.chart
+    c, frame = size.chart, Words(size.label)
     if mark == "saddle" and b.post is not None:
+        tube, out, setback = exactly(c.seat_tube_mm), exactly(b.post_exposed_mm or 0.0), exactly(b.post.setback_mm)
         return [
-            f"{size.label}: seat tube {c.seat_tube_mm:g} at {c.seat_angle_deg:g}°",
-            f"{b.post.name}: {b.post_exposed_mm:g} out, setback {b.post.setback_mm:g}",
-            f"Rails {show_mm(b.slide_mm or 0, signed=True)} from their middle",
-            "S = p·v + setback·b + rails and saddle height",
+            say("{frame}: seat tube {tube} at {angle}", frame=frame, tube=tube, angle=Angle(c.seat_angle_deg)),
+            say("{post}: {out} out, setback {setback}", post=Words(b.post.name), out=out, setback=setback),
+            say("Rails {slide} from their middle", slide=Length(b.slide_mm or 0, signed=True, bare=True)),
+            say("S = p·v + setback·b + rails and saddle height"),
         ]
     stem = stem_of(b)
     if stem is None:
         return []
-    off, carried = plan_contact(facts).off, plan_contact(facts).label
+    off, carried = plan_contact(facts).off, term(plan_contact(facts).label)
+    stack, reach, head = exactly(c.stack_mm), exactly(c.reach_mm), Angle(c.head_angle_deg)
+    cover, pile, half = exactly(cover_mm(facts)), Size(b.spacers_mm), exactly(stem.clamp_height_mm / 2)
+    angle = Angle(stem.angle_deg, signed=True)
     return [
-        f"{size.label}: stack {c.stack_mm:g}, reach {c.reach_mm:g}, head {c.head_angle_deg:g}°",
-        f"Cover {cover_mm(facts):g} + spacers {b.spacers_mm:g} + half the clamp {stem.clamp_height_mm / 2:g}",
-        f"Stem {stem.length_mm:g} at {stem.angle_deg:+g}°".replace("-", "−"),
-        f"{carried} {off.x_mm:.0f} ahead of the clamp, {off.y_mm:.0f} above".replace("-", "−"),
-        "B = T + (c + s + h/2)·u + L·(cos α·n + sin α·u)",
+        say("{frame}: stack {stack}, reach {reach}, head {head}", frame=frame, stack=stack, reach=reach, head=head),
+        say("Cover {cover} + spacers {pile} + half the clamp {half}", cover=cover, pile=pile, half=half),
+        say("Stem {length} at {angle}", length=Size(stem.length_mm), angle=angle),
+        say("{contact} {x} ahead of the clamp, {y} above", contact=carried, x=bare(off.x_mm), y=bare(off.y_mm)),
+        say("B = T + (c + s + h/2)·u + L·(cos α·n + sin α·u)"),
     ]
 
 
@@ -168,22 +172,26 @@ def front_end(facts: Facts) -> FrontEnd | None:
     return None if stem is None else FrontEnd(b.spacers_mm, stem.length_mm, stem.angle_deg, stem.clamp_height_mm)
 
 
-def moved_since(facts: Facts) -> tuple[str, str] | None:
-    """What of the goal moved after the frame was chosen: a few letters, and a sentence."""
+def moved_since(facts: Facts, chosen_then: Said) -> tuple[Said, Said] | None:
+    """What of the goal moved after ``chosen_then``: a few letters, and a sentence."""
     goal, then = both(goal_marks(facts)), facts.part(FrameState).for_goal
     if goal is None or then is None:
         return None
     least = facts.house.moved_mm
-    for name, at, was in (("saddle", goal[0], then["saddle"]), ("hand", goal[1], then["hand"])):
+    named = ((say("saddle"), goal[0], then["saddle"]), (say("hand"), goal[1], then["hand"]))
+    for mark, at, was in named:
         dx, dy = at.x_mm - was.x_mm, at.y_mm - was.y_mm
         if abs(dy) > least and abs(dy) >= abs(dx):
-            word = "raised" if dy > 0 else "lowered"
-            return f"{name} {'+' if dy > 0 else '−'}{abs(dy):.0f} since", (
-                f"The {name} was {word} {abs(dy):.0f} mm after this was chosen."
-            )
+            by = Length(abs(dy))
+            note = say("{mark} {by} since", mark=mark, by=Length(dy, signed=True, bare=True))
+            if dy > 0:
+                return note, say("The {mark} was raised {by} after {then}.", mark=mark, by=by, then=chosen_then)
+            return note, say("The {mark} was lowered {by} after {then}.", mark=mark, by=by, then=chosen_then)
         if abs(dx) > least:
-            word = "forward" if dx > 0 else "back"
-            return f"{name} {abs(dx):.0f} {'fore' if dx > 0 else 'aft'}", (
-                f"The {name} went {abs(dx):.0f} mm {word} after this was chosen."
-            )
+            by, short = Length(abs(dx)), bare(abs(dx))
+            if dx > 0:
+                why = say("The {mark} went {by} forward after {then}.", mark=mark, by=by, then=chosen_then)
+                return say("{mark} {by} fore", mark=mark, by=short), why
+            why = say("The {mark} went {by} back after {then}.", mark=mark, by=by, then=chosen_then)
+            return say("{mark} {by} aft", mark=mark, by=short), why
     return None

@@ -5,14 +5,15 @@ Frames and parts are copies of what was chosen, so that a shelf edited later cha
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from waymark.core.marks import Mark
 from waymark.core.rules.racing import RaceRules
+from waymark.core.say import words
 from waymark.rooms.deps import MOST_KEY
-from waymark.rooms.schema import Point, Strict, mm
+from waymark.rooms.schema import KeptSaid, Point, Strict, mm
 from waymark.rooms.shelves import (
     AeroBarPart,
     CockpitPart,
@@ -73,14 +74,23 @@ class FrameState(Strict):
 
 
 class PlaceState(Strict):
-    """Where the hand is from the bar clamp, how the bar is turned and the lever slid for it, in a mechanic's words."""
+    """Where the hand is from the bar clamp, how bar and lever stand for it; ``stands`` says so to a mechanic."""
 
     off_x_mm: float = mm(-200, 300)
     off_y_mm: float = mm(-200, 300)
     rotation_deg: float = mm(-90, 90, default=0)
     slide_mm: float = mm(-200, 200, default=0)
     slope_deg: float | None = mm(-90, 90, default=None)
-    says: str = Field(default="", max_length=160)
+    stands: KeptSaid | None = None
+
+    @model_validator(mode="before")
+    @classmethod
+    def _as_words(cls, given: Any) -> Any:
+        """Files were once kept with the words alone."""
+        if isinstance(given, dict) and isinstance(given.get("says"), str):
+            rest = {k: v for k, v in given.items() if k != "says"}
+            return {**rest, "stands": words(given["says"][:160])} if given["says"] else rest
+        return given
 
     def off(self) -> Mark:
         """The hand from the clamp's centre."""

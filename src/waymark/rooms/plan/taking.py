@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from waymark.core.cockpit.spacers import heights_mm
 from waymark.core.errors import InputError
+from waymark.core.say import Said, bare, say, term
 from waymark.core.search import CockpitOption, Goal, Place, SizeResult
 from waymark.core.search.seats import best_seat
 from waymark.rooms.files import Command, Facts, Work
@@ -118,7 +119,7 @@ def place_state(place: Place) -> PlaceState:
         rotation_deg=round(place.rotation_deg, 2),
         slide_mm=round(place.slide_mm, 2),
         slope_deg=None if place.slope_deg is None else round(place.slope_deg, 2),
-        says=place.says,
+        stands=place.says,
     )
 
 
@@ -212,7 +213,7 @@ def _listed_stem(b: BuildState, it: CockpitPart, length_mm: float, angle_deg: fl
     return b.stem.model_copy(update={"length_mm": length_mm, "name": name})
 
 
-def seat_problem(facts: Facts) -> str | None:
+def seat_problem(facts: Facts) -> Said | None:
     """What stops the saddle on the chosen size, in words, or ``None``."""
     goal, option = goal_for(facts), chosen_option(facts)
     if goal is None or option is None or goal.saddle_fit is None:
@@ -221,4 +222,5 @@ def seat_problem(facts: Facts) -> str | None:
     result = best_seat(option, posts, goal.saddle_fit, goal.saddle, goal.tolerance)
     if result.limit is None:
         return None
-    return f"{result.limit}, {result.short_mm:.0f} short" if result.short_mm else result.limit
+    limit = term(result.limit)
+    return say("{limit}, {short} short", limit=limit, short=bare(result.short_mm)) if result.short_mm else limit

@@ -5,6 +5,7 @@ from __future__ import annotations
 from pydantic import BaseModel
 
 from waymark.core.marks import Mark
+from waymark.core.say import Said, Size, exactly, say, with_commas
 from waymark.core.search import SizeResult
 from waymark.core.search.headroom import Room
 from waymark.core.search.words import stem_words
@@ -35,10 +36,12 @@ def angles_of(angle_deg: float, both_ways: bool) -> tuple[float, ...]:
     return (angle_deg, -angle_deg) if both_ways and angle_deg else (angle_deg,)
 
 
-def build_words(r: SizeResult) -> str:
+def build_words(r: SizeResult) -> Said:
     """A build as a fitter says it: stem, pile, and what is done to the bar."""
-    said = [f"{'cockpit' if r.cockpit else 'stem'} {stem_words(r)}", f"{r.spacers_mm:g} of spacers"]
+    stem = stem_words(r)
+    front = say("cockpit {stem}", stem=stem) if r.cockpit else say("stem {stem}", stem=stem)
+    said = [front, say("{pile} of spacers", pile=Size(r.spacers_mm))]
     if r.cover_mm != r.frame.cover_mm:
-        said.append(f"cover {r.cover_mm:g}")
+        said.append(say("cover {height}", height=exactly(r.cover_mm)))
     said += [r.place.says] if r.place.says else []
-    return ", ".join(said)
+    return with_commas(said)

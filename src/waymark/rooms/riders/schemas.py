@@ -15,7 +15,8 @@ from waymark.core.rules.body_bounds import (
 )
 from waymark.core.rules.mobility import MOBILITY
 from waymark.core.rules.uses import WHOLE
-from waymark.rooms.schema import SaidOut, Strict
+from waymark.rooms.schema import Strict
+from waymark.rooms.telling import Told
 
 MeasureName = Literal[
     "height",
@@ -226,28 +227,28 @@ class MeasureLine(BaseModel):
     """A measure as the record shows it: the usual range for this rider's height, and where the number stands."""
 
     name: MeasureName
-    label: str
-    how: str
+    label: Told
+    how: Told
     unit: Literal["mm", "kg"]
     least: float | None
     greatest: float | None
-    says: str | None
-    sides: str | None
+    says: Told | None
+    sides: Told | None
 
 
 class BendLine(BaseModel):
     """A mobility test as the record shows it: what these uses need, and the grade of each side."""
 
     name: MobilityName
-    label: str
-    how: str
+    label: Told
+    how: Told
     sided: bool
     least: float
     greatest: float
     need: float
     left_grade: str | None
     right_grade: str | None
-    says: str | None
+    says: Told | None
 
 
 class RiderOut(BaseModel):
@@ -258,9 +259,9 @@ class RiderOut(BaseModel):
     profile: Profile
     measures: list[MeasureLine]
     mobility: list[BendLine]
-    checks: list[str]
-    care: str | None
-    undo: list[SaidOut] | None
-    redo: list[SaidOut] | None
+    checks: list[Told]
+    care: Told | None
+    undo: Told | None
+    redo: Told | None
     revision: int
     changed_at: str

@@ -15,7 +15,7 @@ from waymark.core.rules.body_bounds import BODY_BOUNDS, cross_checks, plausibili
 from waymark.core.rules.cautions import PAIN, mentions_pain
 from waymark.core.rules.mobility import MOBILITY, grade, sides_say
 from waymark.core.rules.uses import check_shares, counting, edge_moved, with_use, without_use
-from waymark.core.say import Said, Words, say
+from waymark.core.say import Capital, Said, Words, bare, in_a_row, say, term, with_semicolons
 from waymark.core.units import parse_angle, parse_length, parse_mass
 from waymark.rooms.deps import refused
 from waymark.rooms.riders import history
@@ -37,7 +37,6 @@ from waymark.rooms.riders.schemas import (
     UseMove,
 )
 from waymark.rooms.riders.tables import RiderRow
-from waymark.rooms.schema import said_out
 from waymark.storage import Content
 
 MOST_READINGS = 9
@@ -252,8 +251,8 @@ def rider_seen(session: Session, row: RiderRow, profile: Profile, *, steps: bool
         mobility=[_bend_line(profile, n) for n in MOBILITY],
         checks=cross_checks(values, profile.shoe_size),
         care=PAIN if hurting else None,
-        undo=[said_out(s) for s in back] if back else None,
-        redo=[said_out(s) for s in forth] if forth else None,
+        undo=with_semicolons(back) if back else None,
+        redo=with_semicolons(forth) if forth else None,
         revision=row.head,
         changed_at=row.changed_at.isoformat(),
     )
@@ -264,12 +263,7 @@ def _line(profile: Profile, key: str) -> MeasureLine:
     bound, taken, height = BODY_BOUNDS[key], profile.measures.get(name), profile.mm("height")
     # A range shown before the number was read would steer the hand.
     usual = usual_mm(key, height) if height and taken else None
-    sides = None
-    if taken and taken.left is not None and taken.right is not None:
-        off = taken.left - taken.right
-        sides = (
-            f"left {abs(off):.0f} {'longer' if off > 0 else 'shorter'}" if abs(off) > SIDES_DIFFER_MM else "sides alike"
-        )
+    sides = _sides(taken.left - taken.right) if taken and taken.left is not None and taken.right is not None else None
     return MeasureLine(
         name=name,
         label=bound.label,
@@ -282,6 +276,13 @@ def _line(profile: Profile, key: str) -> MeasureLine:
     )
 
 
+def _sides(off_mm: float) -> Said:
+    by = bare(abs(off_mm))
+    if abs(off_mm) <= SIDES_DIFFER_MM:
+        return say("sides alike")
+    return say("left {by} longer", by=by) if off_mm > 0 else say("left {by} shorter", by=by)
+
+
 def _bend_line(profile: Profile, key: str) -> BendLine:
     name: Any = key
     test, bend = MOBILITY[key], profile.mobility.get(name, Bend())
@@ -291,9 +292,16 @@ def _bend_line(profile: Profile, key: str) -> BendLine:
     said = [sides_say(test.label, left.value, right.value)] if left and right else []
     short = [side for side, g in zip(("Left", "Right"), grades, strict=True) if g == "short"]
     if short:
-        who = "" if not test.sided else "Both sides: " if len(short) == 2 else f"{short[0]}: "
-        meaning = f"{who}{test.short_means}."
-        said.append(meaning[0].upper() + meaning[1:])
+        meaning = term(test.short_means)
+        if not test.sided:
+            said.append(say("{meaning}.", meaning=Capital(meaning)))
+        elif len(short) == 2:
+            said.append(say("Both sides: {meaning}.", meaning=meaning))
+        elif short[0] == "Left":
+            said.append(say("Left: {meaning}.", meaning=meaning))
+        else:
+            said.append(say("Right: {meaning}.", meaning=meaning))
+    sentences = [s for s in said if s]
     return BendLine(
         name=name,
         label=test.label,
@@ -304,7 +312,7 @@ def _bend_line(profile: Profile, key: str) -> BendLine:
         need=need,
         left_grade=grades[0],
         right_grade=grades[1],
-        says=" ".join(s for s in said if s) or None,
+        says=in_a_row(sentences) if sentences else None,
     )
 
 

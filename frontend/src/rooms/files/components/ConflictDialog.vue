@@ -2,14 +2,11 @@
 import { computed } from 'vue'
 
 import { titleOf } from '@/rooms/posts/measure/callout'
-import { textOf } from '@/shared/say'
-import { useSettings } from '@/shared/settings'
 
 import { commandWords } from '../words'
 import { useSheet } from '../useSheet'
 
 const store = useSheet()
-const { unit } = useSettings()
 const open = computed({
   get: () => store.conflict !== null,
   set: (v) => {
@@ -30,7 +27,7 @@ const titles = computed(() => new Map((store.sheet?.measure?.asked ?? []).map((i
     <div v-if="store.conflict" class="both">
       <section aria-label="Theirs">
         <h3>In the other window</h3>
-        <p v-for="change in theirs" :key="change.number">{{ textOf(change.said, unit) }}</p>
+        <p v-for="change in theirs" :key="change.number">{{ change.said }}</p>
       </section>
       <section aria-label="Mine">
         <h3>Here, not kept yet</h3>

@@ -1,14 +1,11 @@
 <script setup lang="ts">
 import type { Sheet } from '@/shared/api/client'
-import { textOf } from '@/shared/say'
-import { useSettings } from '@/shared/settings'
 
 import { useSheet } from '@/rooms/files/useSheet'
 
 defineProps<{ sheet: Sheet }>()
 const open = defineModel<boolean>({ required: true })
 const store = useSheet()
-const { unit } = useSettings()
 const when = (iso: string) =>
   new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 </script>
@@ -20,7 +17,7 @@ const when = (iso: string) =>
       <li v-for="change in sheet.history" :key="change.number">
         <span class="figure quiet">{{ change.number }}</span>
         <span
-          >{{ textOf(change.said, unit)
+          >{{ change.said
           }}<small class="quiet">{{ when(change.made_at) }}{{ change.by ? `, ${change.by}` : '' }}</small></span
         >
       </li>

@@ -1,9 +1,6 @@
 <script setup lang="ts">
 import type { Sheet } from '@/shared/api/client'
-import { textOf } from '@/shared/say'
-import { useSettings } from '@/shared/settings'
 
-const { unit } = useSettings()
 defineProps<{ sheet: Sheet }>()
 defineEmits<{ history: [] }>()
 </script>
@@ -13,7 +10,7 @@ defineEmits<{ history: [] }>()
     <h2>What was changed</h2>
     <ol>
       <li v-for="change in sheet.history.slice(0, 12)" :key="change.number">
-        <span class="figure quiet">{{ change.number }}</span> {{ textOf(change.said, unit) }}
+        <span class="figure quiet">{{ change.number }}</span> {{ change.said }}
       </li>
     </ol>
     <button type="button" class="press low" @click="$emit('history')">Whole history</button>

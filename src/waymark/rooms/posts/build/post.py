@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from waymark.core.rules.verdict import worst
+from waymark.core.say import Words, say, term
 from waymark.rooms.files import Facts, Layer, MarkName, Post, Stage, ledger_of, misses
 from waymark.rooms.plan import BuildState, chosen, explain, moved_since, picture_plan, plan_dials, plan_marks
 from waymark.rooms.posts.build.commands import COMMANDS
@@ -17,14 +18,19 @@ def _stage(facts: Facts) -> Stage:
     if build.stem is None or size is None:
         return Stage("empty")
     if build.for_frame != size.label:
-        return Stage("stale", "other frame", f"The parts were chosen for {build.for_frame}.")
-    moved = moved_since(facts)
+        return Stage(
+            "stale", say("other frame"), say("The parts were chosen for {frame}.", frame=Words(build.for_frame or ""))
+        )
+    moved = moved_since(facts, say("these parts were chosen"))
     if moved:
-        return Stage("stale", moved[0], moved[1].replace("this was chosen", "these parts were chosen"))
+        return Stage("stale", *moved)
     found = misses("plan", plan_marks(facts), goal_marks(facts), facts.house)
     word = worst(*(m.verdict for m in found.values())) if found else "out"
     mark: MarkName = next((name for name, m in found.items() if m.verdict == word), "hand")
-    return Stage("done" if word != "out" else "work", f"{label_of(facts, mark).lower()} {word}")
+    return Stage(
+        "done" if word != "out" else "work",
+        say("{mark} {word}", mark=term(label_of(facts, mark).lower()), word=term(word)),
+    )
 
 
 POST = Post(

@@ -10,6 +10,7 @@ from waymark.core.rules.verdict import Word
 from waymark.rooms.files import Shape
 from waymark.rooms.plan import FrontKey, RoomOut
 from waymark.rooms.schema import Point
+from waymark.rooms.telling import Told
 
 
 class StopOut(BaseModel):
@@ -29,7 +30,7 @@ class Rail(BaseModel):
     """One choice of the front end."""
 
     name: Literal["spacers", "length", "angle"]
-    label: str
+    label: Told
     value: float
     unit: str
     stops: list[StopOut]
@@ -46,8 +47,8 @@ class Piece(BaseModel):
 class BarOut(BaseModel):
     """The plan's bar and how it stands; ``new`` where it is not the old bike's."""
 
-    name: str
-    stands: str
+    name: Told
+    stands: Told
     new: bool
 
 
@@ -55,9 +56,9 @@ class FrontOut(BaseModel):
     """A step of the cost ladder: the best front end at that cost on this size."""
 
     front: FrontKey
-    cost: str
+    cost: Told
     name: str
-    build: str
+    build: Told
     show_x: str
     show_y: str
     verdict: Word
@@ -73,16 +74,16 @@ class BuildView(BaseModel):
     hand_off_clamp: Point
     fronts: list[FrontOut]
     rails: list[Rail]
-    headline: str
+    headline: Told
     picture: list[Shape]
     pieces: list[Piece]
     goal_clamp: Point
     clamp: Point
     over: StopOut | None
-    over_says: str
+    over_says: Told
     turned_over: bool
     best_is_now: bool
     spacer_limit_mm: float
-    seat: list[str]
-    seat_problem: str | None
-    warnings: list[str]
+    seat: list[Told]
+    seat_problem: Told | None
+    warnings: list[Told]

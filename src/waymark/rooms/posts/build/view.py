@@ -6,14 +6,15 @@ from typing import Literal
 
 from waymark.core.cockpit import Stem, turning_over_rise_mm
 from waymark.core.drawing.cockpit import steerer_close_up, steerer_layers
+from waymark.core.figures import whole
 from waymark.core.house import House
 from waymark.core.rules.house import StemWindow
 from waymark.core.rules.verdict import show_miss
+from waymark.core.say import Length, Said, Size, Words, bare, exactly, say, tenths, with_commas
 from waymark.core.search import FrameOption, Goal, SizeResult
 from waymark.core.search.headroom import hand_room
 from waymark.core.search.model import RUNGS
 from waymark.core.search.previews import FrontEnd, Stop, now, spacer_stops, stem_stops
-from waymark.core.units import whole
 from waymark.rooms.files import Facts, fact, shapes
 from waymark.rooms.plan import (
     BuildState,
@@ -142,9 +143,9 @@ def _as_good(here: Stop, best: SizeResult) -> bool:
 def _bar(facts: Facts) -> BarOut:
     """The bar of the plan and how it stands."""
     b, bar = facts.part(BuildState), plan_bar(facts)
-    name = b.cockpit.name if b.cockpit else bar.name if bar else "bar as on the old bike"
-    stands = b.place.says if b.place else ""
-    return BarOut(name=name, stands=stands or "as it stands", new=b.bar is not None or b.cockpit is not None)
+    name = b.cockpit.name if b.cockpit else bar.name if bar else say("bar as on the old bike")
+    stands = b.place.stands if b.place else None
+    return BarOut(name=name, stands=stands or say("as it stands"), new=b.bar is not None or b.cockpit is not None)
 
 
 def _fronts(facts: Facts, best: SizeResult, goal: Goal) -> list[FrontOut]:
@@ -200,39 +201,54 @@ def _rail(
     )
 
 
-def _headline(here: Stop) -> str:
+def _headline(here: Stop) -> Said:
     x, y = whole(here.miss.x_mm), whole(here.miss.y_mm)
     if x == 0 and y == 0:
-        return "On the goal"
+        return say("On the goal")
     said = []
     if x:
-        said.append(f"{abs(x)} {'forward' if x > 0 else 'back'}")
+        said.append(say("{far} forward", far=bare(x)) if x > 0 else say("{far} back", far=bare(-x)))
     if y:
-        said.append(f"{abs(y)} {'high' if y > 0 else 'low'}")
-    return ", ".join(said)
+        said.append(say("{far} high", far=bare(y)) if y > 0 else say("{far} low", far=bare(-y)))
+    return with_commas(said)
 
 
-def _over_says(front: FrontEnd) -> str:
+def _over_says(front: FrontEnd) -> Said:
     rise = turning_over_rise_mm(Stem(front.length_mm, front.angle_deg, front.clamp_height_mm))
     if abs(rise) < 0.05:
-        return "This stem stands the same either way."
-    word = "lowers" if rise > 0 else "raises"
-    return f"Turning it over {word} the bar {abs(rise):.1f}, exactly as so much spacer does."
+        return say("This stem stands the same either way.")
+    by = tenths(abs(rise))
+    if rise > 0:
+        return say("Turning it over lowers the bar {by}, exactly as so much spacer does.", by=by)
+    return say("Turning it over raises the bar {by}, exactly as so much spacer does.", by=by)
 
 
-def _seat_words(b: BuildState) -> list[str]:
+def _seat_words(b: BuildState) -> list[Said]:
     if b.post is None or b.post_exposed_mm is None or b.slide_mm is None:
         return []
-    slide = "in the middle" if b.slide_mm == 0 else f"{abs(b.slide_mm):g} {'forward' if b.slide_mm > 0 else 'back'}"
-    return [b.post.name, f"{b.post_exposed_mm:g} showing above the tube", f"rails {slide}"]
+    slid = exactly(abs(b.slide_mm))
+    rails = say("rails {by} forward", by=slid) if b.slide_mm > 0 else say("rails {by} back", by=slid)
+    return [
+        say("{post}", post=Words(b.post.name)),
+        say("{exposed} showing above the tube", exposed=exactly(b.post_exposed_mm)),
+        rails if b.slide_mm else say("rails in the middle"),
+    ]
 
 
-def _warnings(b: BuildState, front: FrontEnd, limit: float, window: StemWindow, house: House) -> list[str]:
+def _warnings(b: BuildState, front: FrontEnd, limit: float, window: StemWindow, house: House) -> list[Said]:
     said = []
     if front.spacers_mm > house.spacer_warn_share * limit:
-        said.append(f"{front.spacers_mm:g} of {limit:g} mm: a tall pile, near the maker's limit.")
+        said.append(
+            say(
+                "{spacers} of {limit}: a tall pile, near the maker's limit.",
+                spacers=exactly(front.spacers_mm),
+                limit=Length(limit, exact=True),
+            )
+        )
     if window.rank(front.length_mm) == OUTSIDE:
-        said.append(f"A {front.length_mm:g} stem lies outside the house range for this use.")
+        said.append(say("A {length} stem lies outside the house range for this use.", length=Size(front.length_mm)))
     if b.post_exposed_mm is not None and b.post_exposed_mm > house.tall_post_mm:
-        said.append(f"{b.post_exposed_mm:g} of post showing: ask the frame's maker.")
+        said.append(
+            say("{post_exposed} of post showing: ask the frame's maker.", post_exposed=exactly(b.post_exposed_mm))
+        )
     return said

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from waymark.core.rules.schools import SCHOOLS
-from waymark.core.say import Said, Words, say
+from waymark.core.say import Count, Said, Words, say, term, with_commas, with_semicolons, words
 from waymark.core.units import parse_length
 from waymark.rooms.deps import MOST_KEY
 from waymark.rooms.files import Command, Work, key_field
@@ -87,16 +87,17 @@ class LookCommand(Command):
         if self.at.near_the_use:
             said["kinds"] = None
         frame.look = frame.look.model_copy(update=said)
-        return say("Looking at {what}", what=Words(_look_words(frame.look)))
+        return say("Looking at {what}", what=_look_words(frame.look))
 
 
-def _look_words(look: Look) -> str:
-    said = [", ".join(look.kinds)] if look.kinds is not None else ["frames near the use"]
-    said += [", ".join(look.materials)] if look.materials else []
-    said += [f"price up to {look.price_most}"] if look.price_most < MOST_PRICE else []
-    said += ["owned only"] if look.owned_only else []
-    said += look.tags
-    return "; ".join(said)
+def _look_words(look: Look) -> Said:
+    named = None if look.kinds is None else [term(k) for k in look.kinds]
+    said = [say("frames near the use") if named is None else with_commas(named) if named else say("no kind")]
+    said += [with_commas([term(m) for m in look.materials])] if look.materials else []
+    said += [say("price up to {most}", most=Count(look.price_most))] if look.price_most < MOST_PRICE else []
+    said += [say("owned only")] if look.owned_only else []
+    said += [words(tag) for tag in look.tags]
+    return with_semicolons(said)
 
 
 class School(Command):
@@ -116,7 +117,7 @@ class School(Command):
             )
         frame = work.file.part(FrameState)
         frame.schools = Schools.model_validate({**frame.schools.model_dump(), self.question: self.school})
-        return say("{question}: {choice}", question=Words(asked.question), choice=Words(choice.label))
+        return say("{question}: {choice}", question=term(asked.question), choice=term(choice.label))
 
 
 class Rule(Command):

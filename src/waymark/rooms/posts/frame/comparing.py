@@ -10,15 +10,16 @@ from collections.abc import Callable, Sequence
 from pydantic import BaseModel
 
 from waymark.core.errors import InputError
+from waymark.core.figures import whole
 from waymark.core.frame import FrameGeometry, flop_mm, reach_at_equal_height_mm
+from waymark.core.say import Angle, Length, Said, bare, say
 from waymark.core.search.gates import standover_room_mm
-from waymark.core.units import show_mm
-from waymark.core.units.show import MINUS
 from waymark.rooms.files import Facts
 from waymark.rooms.posts.frame.view import nose_x_mm
 from waymark.rooms.posts.goal import goal_marks
 from waymark.rooms.posts.measure import MeasureState
 from waymark.rooms.shelves import FrameSize, ShelfView, frame_option
+from waymark.rooms.telling import Told
 
 MOST = 8
 
@@ -36,16 +37,16 @@ class ComparedSize(BaseModel):
 class ComparedRow(BaseModel):
     """One quantity over all columns, and how each differs from the first."""
 
-    label: str
+    label: Told
     unit: str
-    values: list[str]
-    differences: list[str]
+    values: list[Told]
+    differences: list[Told]
 
 
 class Comparison(BaseModel):
     """Columns, the first being what the rest is measured against, and the rows."""
 
-    against: str
+    against: Told
     sizes: list[ComparedSize]
     rows: list[ComparedRow]
 
@@ -112,7 +113,7 @@ def compare(shelf: ShelfView, size_ids: Sequence[int], facts: Facts | None) -> C
         if any(v is not None for v in values):
             made.append(_row(label, unit, values))
     return Comparison(
-        against="the present bike" if columns[0][0] is None else columns[0][1].label,
+        against=say("the present bike") if columns[0][0] is None else columns[0][1].label,
         sizes=[
             ComparedSize(id=k, label=s.label, kind=s.kind, stack_mm=s.chart.stack_mm, reach_mm=s.chart.reach_mm)
             for k, s in columns
@@ -133,16 +134,12 @@ def _row(label: str, unit: str, values: Sequence[float | None]) -> ComparedRow:
     )
 
 
-def _show(value: float, unit: str) -> str:
-    return f"{value:.1f}" if unit == "°" else show_mm(value)
+def _show(value: float, unit: str) -> Said:
+    return say("{value}", value=Angle(value, tenths=True) if unit == "°" else bare(value))
 
 
-def _signed(value: float, first: float, unit: str) -> str:
+def _signed(value: float, first: float, unit: str) -> Said:
     # Of the figures as shown, so that they can be checked by eye.
     if unit == "°":
-        return f"{round(value, 1) - round(first, 1):+.1f}".replace("-", MINUS)
-    return show_mm(float(_number(show_mm(value)) - _number(show_mm(first))), signed=True)
-
-
-def _number(shown: str) -> float:
-    return float(shown.replace(MINUS, "-"))
+        return say("{off}", off=Angle(round(value, 1) - round(first, 1), signed=True, tenths=True))
+    return say("{off}", off=Length(whole(value) - whole(first), signed=True, bare=True))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from waymark.core.say import Words, say
 from waymark.rooms.files import Facts, Post, Stage, ledger_of
 from waymark.rooms.plan import FrameState, chosen, moved_since, picture_beside, plan_dials
 from waymark.rooms.posts.frame.commands import COMMANDS
@@ -13,8 +14,8 @@ def _stage(facts: Facts) -> Stage:
     size = chosen(facts)
     if size is None:
         return Stage("empty")
-    moved = moved_since(facts)
-    return Stage("stale", *moved) if moved else Stage("done", f"size {size.size}")
+    moved = moved_since(facts, say("this was chosen"))
+    return Stage("stale", *moved) if moved else Stage("done", say("size {size}", size=Words(size.size)))
 
 
 def _bike(facts: Facts) -> str:

@@ -9,14 +9,15 @@ from pydantic import BaseModel
 from waymark.core.rules.verdict import Word
 from waymark.rooms.plan import FrontKey, RoomOut
 from waymark.rooms.schema import Point
+from waymark.rooms.telling import Told
 
 
 class Compared(BaseModel):
     """One line of the comparison between the chosen size and the held one; ``first`` stands over the drawing."""
 
-    label: str
-    a: str
-    b: str | None
+    label: Told
+    a: Told
+    b: Told | None
     first: bool = False
 
 
@@ -33,9 +34,9 @@ class SizeOffer(BaseModel):
     miss_mm: float
     show_x: str
     show_y: str
-    build: str
-    sentence: str
-    cost: str
+    build: Told
+    sentence: Told
+    cost: Told
     chosen: bool
     held: bool
     room: RoomOut
@@ -51,16 +52,16 @@ class FrontierLine(BaseModel):
     front: FrontKey
     frame: str
     size: str
-    build: str
+    build: Told
     miss_mm: float
     show_x: str
     show_y: str
     verdict: Word
-    cost: str
+    cost: Told
     room: RoomOut
-    stands: str
-    gives_up: str
-    decided: str
+    stands: Told
+    gives_up: Told
+    decided: Told | None
     chosen: bool
     held: bool
 
@@ -69,24 +70,24 @@ class SchoolVerdict(BaseModel):
     """What one school takes of the two sizes held, and why."""
 
     school: str
-    label: str
+    label: Told
     takes: Literal["A", "B"]
-    reason: str
+    reason: Told
 
 
 class ChoiceOut(BaseModel):
     """A school's answer and its reason."""
 
     key: str
-    label: str
-    reason: str
+    label: Told
+    reason: Told
 
 
 class SchoolOut(BaseModel):
     """A question on which fitters differ, with its answers and the one taken here."""
 
     key: str
-    question: str
+    question: Told
     taken: str
     choices: list[ChoiceOut]
 
@@ -100,13 +101,13 @@ class LookOut(BaseModel):
     every_tag: list[str]
     shown: int
     shelved: int
-    note: str
+    note: Told
 
 
 class NoFit(BaseModel):
     """Nothing carries the goal: what stops the nearest sizes, in words with their mm."""
 
-    nearest: list[str]
+    nearest: list[Told]
     frame_drawing: bool
 
 
@@ -144,6 +145,6 @@ class FramesView(BaseModel):
     between: list[SchoolVerdict]
     schools: list[SchoolOut]
     look: LookOut
-    rules: list[str]
+    rules: list[Told]
     held_hand: Point | None
     no_fit: NoFit | None

@@ -5,7 +5,8 @@ from __future__ import annotations
 from waymark.core.frame import reach_at_equal_height_mm
 from waymark.core.marks import Mark
 from waymark.core.rules.schools import SCHOOLS
-from waymark.core.rules.verdict import show_miss
+from waymark.core.rules.verdict import miss_said, show_miss
+from waymark.core.say import Count, Said, Size, Words, bare, say, with_semicolons, words
 from waymark.core.search import Goal, SizeResult
 from waymark.core.search.between import verdicts
 from waymark.core.search.frontier import Candidate
@@ -15,7 +16,6 @@ from waymark.core.search.model import RUNGS
 from waymark.core.search.whole import Whole
 from waymark.core.search.window import Kind, WindowPart, look_for, window
 from waymark.core.search.words import decided_by
-from waymark.core.units import show_mm
 from waymark.rooms.files import Facts, fact
 from waymark.rooms.plan import (
     NEAR_KINDS,
@@ -57,15 +57,15 @@ from waymark.rooms.shelves import FrameSize, frame_option
 
 NO_WHOLE = Whole((), (), {}, ())
 USUAL_SADDLE = Mark(-200, 700)
-UNTURNED = "The own bar is taken as it stands: read its rotation on the ramp, and the search may turn it."
+UNTURNED = say("The own bar is taken as it stands: read its rotation on the ramp, and the search may turn it.")
 MOST_OFFERS, MOST_LINES, NEAREST = 400, 60, 3
 # These stand over the drawing, in this order; the rest stands with the schools.
 OVER_THE_DRAWING = (
     "Miss", "Stem", "Spacers", "Room up, down", "Reach, equal height", "Toe room", "Trail", "Front centre",
 )  # fmt: skip
 TO_BUY = {
-    "free": "nothing to buy", "small part": "a stem to buy", "part": "a bar to buy",
-    "dear part": "a one-piece cockpit to buy",
+    "free": say("nothing to buy"), "small part": say("a stem to buy"), "part": say("a bar to buy"),
+    "dear part": say("a one-piece cockpit to buy"),
 }  # fmt: skip
 
 
@@ -171,9 +171,9 @@ def _line(facts: Facts, it: Candidate, whole: Whole, kept: dict[int, FrameSize])
     )
 
 
-def _with_bar(r: SizeResult) -> str:
+def _with_bar(r: SizeResult) -> Said:
     named = r.cockpit.label if r.cockpit else r.bar.label if r.bar is not None and r.bar.key != "own" else ""
-    return f"{build_words(r)}; {named}" if named else build_words(r)
+    return with_semicolons([build_words(r), words(named)]) if named else build_words(r)
 
 
 def _same(a: FrameSize | None, b: FrameSize) -> bool:
@@ -236,7 +236,7 @@ def _compared(facts: Facts, whole: Whole, first: SizeResult | None, second: Size
 
     def row(label: str, mine: float | None, other: float | None) -> Compared:
         return Compared(
-            label=label, a="·" if mine is None else show_mm(mine), b=None if other is None else show_mm(other)
+            label=label, a="·" if mine is None else _figure(mine), b=None if other is None else _figure(other)
         )
 
     level = reach_at_equal_height_mm(b.reach_mm, b.stack_mm, a.stack_mm, b.head_angle_deg) if b else None
@@ -280,7 +280,7 @@ def _built_rows(facts: Facts, whole: Whole, first: SizeResult | None, second: Si
     return [Compared(label=label, a=x, b=y) for label, x, y in pairs if x is not None]
 
 
-def _told(facts: Facts, goal: Goal, whole: Whole, of: SizeResult | None) -> list[str | None]:
+def _told(facts: Facts, goal: Goal, whole: Whole, of: SizeResult | None) -> list[Said | None]:
     if of is None:
         return [None] * len(BUILT_ROWS)
     on, (tol_x, tol_y), unsure = shelf(facts), facts.house.tolerance("hand"), unsure_hand(facts)
@@ -289,14 +289,22 @@ def _told(facts: Facts, goal: Goal, whole: Whole, of: SizeResult | None) -> list
     seat = saddle_room(of, goal, post, goal.saddle_fit) if goal.saddle_fit else None
     share = None if unsure is None else share_reached(of, goal, tuple(on.spacers_mm), unsure)
     return [
-        f"{show_miss(of.miss.x_mm, tol_x)} {show_miss(of.miss.y_mm, tol_y)}",
-        f"{of.stem_stands.length_mm:g}",
-        f"{of.spacers_mm:g}",
-        f"{room.up_mm} {room.down_mm}",
-        f"{room.forward_mm} {room.back_mm}",
-        f"{seat.up_mm} {seat.down_mm}" if seat else None,
-        None if share is None else f"{min(99, round(share * 100))} %",
+        say("{x} {y}", x=miss_said(of.miss.x_mm, tol_x), y=miss_said(of.miss.y_mm, tol_y)),
+        say("{length}", length=Size(of.stem_stands.length_mm)),
+        say("{pile}", pile=Size(of.spacers_mm)),
+        _two(room.up_mm, room.down_mm),
+        _two(room.forward_mm, room.back_mm),
+        _two(seat.up_mm, seat.down_mm) if seat else None,
+        None if share is None else say("{share} %", share=Count(min(99, round(share * 100)))),
     ]
+
+
+def _figure(mm: float) -> Said:
+    return say("{length}", length=bare(mm))
+
+
+def _two(one_mm: float, other_mm: float) -> Said:
+    return say("{one} {other}", one=bare(one_mm), other=bare(other_mm))
 
 
 def _between(whole: Whole, a: SizeResult | None, b: SizeResult | None) -> list[SchoolVerdict]:
@@ -337,5 +345,7 @@ def _look(facts: Facts) -> LookOut:
 
 
 def _no_fit(whole: Whole, kept: dict[int, FrameSize]) -> NoFit:
-    near = [f"{kept[int(r.frame.key)].label}: {r.sentence}" for r in whole.sizes[:NEAREST]]
+    near = [
+        say("{frame}: {why}", frame=Words(kept[int(r.frame.key)].label), why=r.sentence) for r in whole.sizes[:NEAREST]
+    ]
     return NoFit(nearest=near, frame_drawing=True)

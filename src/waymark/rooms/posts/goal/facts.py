@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+from waymark.core.figures import whole
 from waymark.core.marks import Mark
-from waymark.core.units import show_mm, whole
+from waymark.core.say import Length, Said, say
 from waymark.rooms.files import Facts, MarkName, Marks, fact
 from waymark.rooms.posts.goal.state import GoalState
 from waymark.rooms.posts.measure import explain_foot, now_marks
@@ -34,15 +35,15 @@ def _whole(at: Mark) -> Mark:
     return Mark(float(whole(at.x_mm)), float(whole(at.y_mm)))
 
 
-def explain(facts: Facts, mark: MarkName) -> list[str]:
+def explain(facts: Facts, mark: MarkName) -> list[Said]:
     """Lines that lead to a figure of the goal."""
     if mark == "foot":
         return explain_foot(facts)
     g = facts.part(GoalState)
     dx, dy = (g.saddle_dx_mm, g.saddle_dy_mm) if mark == "saddle" else (g.hand_dx_mm, g.hand_dy_mm)
     if not dx and not dy:
-        return ["Kept as measured, to the whole mm"]
+        return [say("Kept as measured, to the whole mm")]
     return [
-        "As measured, to the whole mm",
-        f"moved {show_mm(dx, signed=True)} fore, {show_mm(dy, signed=True)} up",
+        say("As measured, to the whole mm"),
+        say("moved {dx} fore, {dy} up", dx=Length(dx, signed=True, bare=True), dy=Length(dy, signed=True, bare=True)),
     ]

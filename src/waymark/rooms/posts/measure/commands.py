@@ -52,9 +52,9 @@ class Keyed(Command):
             raise self.refuse("key", "Nothing of that name is asked of a bike.", "a key of the call-out", self.key)
         return KEYS[self.key]
 
-    def title(self, measure: MeasureState) -> Words:
+    def title(self, measure: MeasureState) -> Said:
         """Its title, as the fitter sees it."""
-        return Words(title_of(measure, self.key))
+        return title_of(measure, self.key)
 
 
 class Read(Keyed):
@@ -123,7 +123,7 @@ class Decide(Command):
             measure.skipped = [k for k in measure.skipped if k not in keys]
         at = work.at.isoformat(timespec="seconds")
         measure.decisions.append(Decision(key=self.key, what=self.what, was=was[:200], now=now, at=at))
-        title = Words(title_of(measure, self.key))
+        title = title_of(measure, self.key)
         return say("{said}, {now}", said=_SAID[self.what](title), now=Words(now)) if now else _SAID[self.what](title)
 
     def _done(self, measure: MeasureState, keys: list[str]) -> str:
@@ -152,7 +152,7 @@ class Decide(Command):
         return self.typed
 
 
-_SAID: Mapping[Decided, Callable[[Words], Said]] = {
+_SAID: Mapping[Decided, Callable[[Said], Said]] = {
     "again": lambda title: say("{title} to be read again", title=title),
     "corrected": lambda title: say("{title} corrected", title=title),
     "dropped": lambda title: say("{title} left out", title=title),

@@ -7,9 +7,10 @@ from dataclasses import dataclass
 
 from waymark.core.callout import Known, Leans, Placed, Survey, Taken, survey_bike
 from waymark.core.contact import Contact, ContactKind
-from waymark.core.errors import GeometryError, WaymarkError
+from waymark.core.errors import WaymarkError
 from waymark.core.marks import Mark
 from waymark.core.position import HandContext, SaddleContext
+from waymark.core.say import Said, say, with_commas
 from waymark.rooms.files import Facts, MarkName, Marks, fact
 from waymark.rooms.posts.measure.state import KEYS, MeasureState, title_of
 
@@ -87,16 +88,16 @@ def surveyed(facts: Facts) -> Survey | None:
 
 
 @fact
-def problems(facts: Facts) -> list[str]:
+def problems(facts: Facts) -> list[Said]:
     """What stands in the way of the marks, in words."""
     try:
         against = survey(facts).contradicting
     except WaymarkError as wrong:
-        return [wrong.message]
+        return [wrong.said]
     if not against:
         return []
-    names = ", ".join(title_of(facts.part(MeasureState), key) for key in against)
-    return [GeometryError(f"These cannot be of one bike: {names}. Read one of them again.").message]
+    names = with_commas([title_of(facts.part(MeasureState), key) for key in against])
+    return [say("These cannot be of one bike: {names}. Read one of them again.", names=names)]
 
 
 @dataclass(frozen=True, slots=True)

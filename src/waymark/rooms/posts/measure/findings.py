@@ -7,23 +7,29 @@ from collections.abc import Mapping, Sequence
 from waymark.core.callout import BY_NAME, Leans, Observed, Prompt, Survey, Taken, behind, both_sides, stated
 from waymark.core.callout.level import WAYS_DIFFER_DEG
 from waymark.core.callout.prompt import HOLDS
-from waymark.core.callout.slips import PLACES, likely_slips
+from waymark.core.callout.slips import PLACES, Slip, likely_slips
+from waymark.core.say import Angle, Capital, Count, Said, bare, in_a_row, say, term, with_and, with_commas, with_or
 from waymark.core.survey import JudgedReading
-from waymark.core.units import show_mm
 from waymark.rooms.files import Facts, fact
 from waymark.rooms.posts.measure.facts import leans, surveyed
 from waymark.rooms.posts.measure.facts import taken as every_taken
 from waymark.rooms.posts.measure.shapes import Finding, ReadingWord, Remedy
 from waymark.rooms.posts.measure.state import KEYS, MeasureState, title_of
 
-NUMBER_WORDS = (
-    "no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve",
+_NUMBERS = (
+    say("no"), say("one"), say("two"), say("three"), say("four"), say("five"), say("six"), say("seven"), say("eight"),
+    say("nine"), say("ten"), say("eleven"), say("twelve"),
 )  # fmt: skip
 
 
-def figure(value: float, unit: str) -> str:
-    """A stated number as it is shown: whole mm, or degrees to a tenth."""
-    return f"{value:.1f}°".replace("-", "−") if unit == "°" else show_mm(value)
+def number_word(number: int) -> Said:
+    """A small count in words, a larger one in figures."""
+    return _NUMBERS[number] if number < len(_NUMBERS) else say("{number}", number=Count(number))
+
+
+def figure(value: float, unit: str) -> Said:
+    """A stated number as it is shown: a whole length, or degrees to a tenth."""
+    return say("{value}", value=Angle(value, tenths=True) if unit == "°" else bare(round(value)))
 
 
 def plain(key: str) -> tuple[str, int | None]:
@@ -63,12 +69,14 @@ def _of_survey(measure: MeasureState, survey: Survey, taken: Mapping[str, Taken]
             Finding(
                 kind="unsettled",
                 key="",
-                title="They do not agree",
+                title=say("They do not agree"),
                 value="",
                 chip="out",
                 mark="",
-                says="More readings disagree than can be left out: which of them are wrong cannot be told. "
-                "Check the level and the floor, then read the saddle again from the start.",
+                says=say(
+                    "More readings disagree than can be left out: which of them are wrong cannot be told. "
+                    "Check the level and the floor, then read the saddle again from the start."
+                ),
                 likely="",
                 remedies=[],
             )
@@ -78,12 +86,14 @@ def _of_survey(measure: MeasureState, survey: Survey, taken: Mapping[str, Taken]
             Finding(
                 kind="unsettled",
                 key="",
-                title="Restless, all of them",
+                title=say("Restless, all of them"),
                 value="",
                 chip="edge",
                 mark="",
-                says="Together they lie farther apart than the tape does, though none stands out. Was the bike "
-                "moved, or the floor another?",
+                says=say(
+                    "Together they lie farther apart than the tape does, though none stands out. Was the bike "
+                    "moved, or the floor another?"
+                ),
                 likely="",
                 remedies=[],
             )
@@ -100,15 +110,15 @@ def _two_levels(differ_deg: float) -> list[Finding]:
         Finding(
             kind="level",
             key="pitch",
-            title="Two levels",
-            value=f"{differ_deg:.1f}° apart",
+            title=say("Two levels"),
+            value=say("{differ} apart", differ=Angle(differ_deg, tenths=True)),
             chip="out",
-            says="The axle heights and the inclinometer tell different pitches. One of them is misread.",
+            says=say("The axle heights and the inclinometer tell different pitches. One of them is misread."),
             likely="",
             mark="",
             remedies=[
-                Remedy(what="again", label="Read the inclinometer again", key="pitch"),
-                Remedy(what="again", label="Read the front axle again", key="front_axle"),
+                Remedy(what="again", label=say("Read the inclinometer again"), key="pitch"),
+                Remedy(what="again", label=say("Read the front axle again"), key="front_axle"),
             ],
         )
     ]
@@ -133,24 +143,29 @@ def _two_places(measure: MeasureState, survey: Survey) -> list[Finding]:
         return []
     there = moved[name]
 
-    def words(x_mm: float, y_mm: float) -> str:
-        side = "ahead of" if x_mm >= 0 else "behind"
-        return f"{show_mm(abs(x_mm))} {side} the BB and {show_mm(y_mm)} above it"
+    def place_of(x_mm: float, y_mm: float) -> Said:
+        side = say("ahead of") if x_mm >= 0 else say("behind")
+        return say("{x} {side} the BB and {y} above it", x=bare(abs(x_mm)), side=side, y=bare(y_mm))
 
     key = TELLS[name] if TELLS[name] in KEYS else f"{TELLS[name]}.right"
-    place = PLACES[name].replace("{hand}", HOLDS[measure.handlebar()][0])
+    place = say("the {hand}", hand=term(HOLDS[measure.handlebar()][0])) if name == "h" else PLACES[name]
     return [
         Finding(
             kind="unsettled",
             key=key,
-            title="Two places fit",
+            title=say("Two places fit"),
             value="",
             chip="edge",
             mark=name,
-            says=f"These readings put {place} {words(taken.x_mm, taken.y_mm)}, and as well "
-            f"{words(there.x_mm, there.y_mm)}. The first is taken; one level reading from the BB tells.",
+            says=say(
+                "These readings put {place} {here}, and as well {there}. The first is taken; one level "
+                "reading from the BB tells.",
+                place=place,
+                here=place_of(taken.x_mm, taken.y_mm),
+                there=place_of(there.x_mm, there.y_mm),
+            ),
             likely="",
-            remedies=[Remedy(what="again", label=f"Read: {title_of(measure, key)}", key=key)],
+            remedies=[Remedy(what="again", label=say("Read: {title}", title=title_of(measure, key)), key=key)],
         )
     ]
 
@@ -174,37 +189,38 @@ def _slip(
     value = stated(turn, judged.reading.value, lean)
     title, unit = title_of(measure, at.key), prompt.unit
     key, repeat = plain(judged.reading.key)
-    remedies = [Remedy(what="again", label="Measure again", key=key)]
-    says, likely, chip = "", "", "out"
+    remedies = [Remedy(what="again", label=say("Measure again"), key=key)]
+    sentences: list[Said] = []
+    likely: Said | str = ""
+    chip: Said | str = "out"
     if judged.not_told_from:
-        others = " or ".join(title_of(measure, plain(k)[0]) for k in judged.not_told_from)
-        says = f"It or {others} is off; these readings cannot tell which. Read either again."
+        others = with_or([title_of(measure, plain(k)[0]) for k in judged.not_told_from])
+        off = say("It or {others} is off; these readings cannot tell which. Read either again.", others=others)
+        sentences.append(off)
         remedies += [
-            Remedy(what="again", label=f"Again: {title_of(measure, plain(k)[0])}", key=plain(k)[0])
+            Remedy(what="again", label=say("Again: {title}", title=title_of(measure, plain(k)[0])), key=plain(k)[0])
             for k in judged.not_told_from
         ]
     elif judged.agreeing_value is None:
-        says = "It stood out, and with it left out nothing checks it any more. Read it again."
+        sentences.append(say("It stood out, and with it left out nothing checks it any more. Read it again."))
     if judged.agreeing_value is not None and judged.agreeing_sd is not None:
         agree = stated(turn, judged.agreeing_value, lean)
         chip = _chip(value - agree, unit)
         if not judged.not_told_from:
-            rest = len(survey.observed) - len(survey.suspects)
-            others = NUMBER_WORDS[rest] if rest < len(NUMBER_WORDS) else str(rest)
-            doubt = f"{judged.agreeing_sd:.1f}°" if unit == "°" else f"{max(1, round(judged.agreeing_sd))}"
-            says = f"The other {others} agree on {figure(agree, unit)} ± {doubt}."
+            sentences.append(_others_agree(survey, agree, judged.agreeing_sd, unit))
         if len(survey.suspects) > 1:
-            says += " More than one stands out: settle one, then look again."
+            sentences.append(say("More than one stands out: settle one, then look again."))
         if not judged.not_told_from and (at.repeat is not None or len(source.values) == 1):
             likely, mend = _looks_like(measure, lean, survey, judged, (value, agree))
             remedies[:0] = mend
     other = taken.get(f"{prompt.name}.{'left' if source.side == 'right' else 'right'}") if source.side else None
     if other is not None and other.values:
-        says += f" The {other.side} was read {figure(other.mean, unit)}."
-        remedies.append(Remedy(what="meant", label="Sides meant so", key=key))
+        side = say("right") if other.side == "right" else say("left")
+        sentences.append(say("The {side} was read {mean}.", side=side, mean=figure(other.mean, unit)))
+        remedies.append(Remedy(what="meant", label=say("Sides meant so"), key=key))
     remedies += [
-        Remedy(what="dropped", label="Leave out", key=key, repeat=repeat),
-        Remedy(what="kept", label=f"Keep {figure(value, unit)}", key=key),
+        Remedy(what="dropped", label=say("Leave out"), key=key, repeat=repeat),
+        Remedy(what="kept", label=say("Keep {figure}", figure=figure(value, unit)), key=key),
     ]
     return Finding(
         kind="slip",
@@ -213,16 +229,22 @@ def _slip(
         title=title,
         value=figure(value, unit),
         chip=chip,
-        says=says,
+        says=in_a_row(sentences) if sentences else "",
         likely=likely,
         mark=judged.reading.end,
         remedies=remedies,
     )
 
 
+def _others_agree(survey: Survey, agree: float, sd: float, unit: str) -> Said:
+    others = number_word(len(survey.observed) - len(survey.suspects))
+    doubt = figure(sd if unit == "°" else max(1, round(sd)), unit)
+    return say("The other {others} agree on {agree} ± {doubt}.", others=others, agree=figure(agree, unit), doubt=doubt)
+
+
 def _looks_like(
     measure: MeasureState, lean: Leans, survey: Survey, judged: JudgedReading, figures: tuple[float, float]
-) -> tuple[str, list[Remedy]]:
+) -> tuple[Said | str, list[Remedy]]:
     """What slip it looks like, of the value read and the one that would agree, and the button that mends it."""
     at = next(o for o in survey.observed if o.reading.key == judged.reading.key)
     prompt, (key, repeat) = prompt_of(at.key), plain(judged.reading.key)
@@ -242,25 +264,30 @@ def _looks_like(
         return "", []
     best = slips[0]
     shown = figure(best.value, prompt.unit)
-    likely = _likely(best.words, shown, exact=best.exact)
+    likely = _likely(best, shown)
     # Only a reading of one side can be put right at once; a mean of both cannot.
     if not best.exact or reading is None:
         return likely, []
     mended = f"{round(best.value, 2):g}{'°' if prompt.unit == '°' else ' mm'}"
-    return likely, [Remedy(what="corrected", label=f"Use {shown}", key=key, repeat=repeat, typed=mended)]
+    return likely, [
+        Remedy(what="corrected", label=say("Use {figure}", figure=shown), key=key, repeat=repeat, typed=mended)
+    ]
 
 
-def _likely(words: str, shown: str, *, exact: bool) -> str:
-    if exact and words.endswith("swapped"):
-        return f"With {words} it is {shown}, which fits."
-    asked = f"{words[0].upper()}{words[1:]}?"
-    return f"{asked} Then it is {shown}, which fits." if exact else f"{asked} That fits."
+def _likely(slip: Slip, shown: Said) -> Said:
+    if slip.swapped:
+        return say("With {slip} it is {shown}, which fits.", slip=slip.words, shown=shown)
+    asked = Capital(slip.words)
+    if slip.exact:
+        return say("{slip}? Then it is {shown}, which fits.", slip=asked, shown=shown)
+    return say("{slip}? That fits.", slip=asked)
 
 
-def _chip(off: float, unit: str) -> str:
+def _chip(off: float, unit: str) -> Said:
+    by = figure(abs(off), unit)
     if unit == "°":
-        return f"{abs(off):.1f}° {'less' if off < 0 else 'more'}"
-    return f"{abs(off):.0f} {'short' if off < 0 else 'long'}"
+        return say("{by} less", by=by) if off < 0 else say("{by} more", by=by)
+    return say("{by} short", by=by) if off < 0 else say("{by} long", by=by)
 
 
 def _contradiction(measure: MeasureState, survey: Survey) -> Finding:
@@ -268,50 +295,53 @@ def _contradiction(measure: MeasureState, survey: Survey) -> Finding:
     return Finding(
         kind="contradiction",
         key=keys[0],
-        title="No bike has both",
+        title=say("No bike has both"),
         value="",
         chip="out",
         mark="",
-        says=" and ".join(title_of(measure, k) for k in keys) + " cannot be of one bike. Read one of them again.",
+        says=say(
+            "{both} cannot be of one bike. Read one of them again.", both=with_and([title_of(measure, k) for k in keys])
+        ),
         likely="",
-        remedies=[Remedy(what="again", label=f"Again: {title_of(measure, k)}", key=k) for k in keys],
+        remedies=[Remedy(what="again", label=say("Again: {title}", title=title_of(measure, k)), key=k) for k in keys],
     )
 
 
 def _spread(measure: MeasureState, it: Taken) -> Finding:
-    shown = ", ".join(figure(v, it.prompt.unit) for v in it.values)
+    shown = with_commas([figure(v, it.prompt.unit) for v in it.values])
     return Finding(
         kind="spread",
         key=it.key,
         title=title_of(measure, it.key),
         value=shown,
-        chip=f"{it.spread:.0f} apart" if it.prompt.unit == "mm" else f"{it.spread:.1f}° apart",
-        says="Readings of one thing do not lie so far apart. Read it once more; the odd one then shows.",
+        chip=say("{spread} apart", spread=figure(it.spread or 0.0, it.prompt.unit)),
+        says=say("Readings of one thing do not lie so far apart. Read it once more; the odd one then shows."),
         likely="",
         mark=it.prompt.sight.end if it.prompt.sight else "",
-        remedies=[Remedy(what="again", label="Begin it again", key=it.key)],
+        remedies=[Remedy(what="again", label=say("Begin it again"), key=it.key)],
     )
 
 
 def _sides(measure: MeasureState, prompt: Prompt, left: float, right: float, difference: float) -> Finding:
     title = prompt.title_for(measure.handlebar())
-    wider = "right" if difference > 0 else "left"
-    by = f"{abs(difference):.1f}°" if prompt.unit == "°" else f"{abs(difference):.0f}"
+    by = figure(abs(difference), prompt.unit)
     name = prompt.name
     return Finding(
         kind="sides",
         key=f"{name}.right",
         title=title,
-        value=f"L {figure(left, prompt.unit)}, R {figure(right, prompt.unit)}",
-        chip=f"{by} more {wider}",
-        says="Left and right differ by more than the tape does. They are not averaged away: read one again, or say "
-        "that it is meant so.",
+        value=say("L {left}, R {right}", left=figure(left, prompt.unit), right=figure(right, prompt.unit)),
+        chip=say("{by} more right", by=by) if difference > 0 else say("{by} more left", by=by),
+        says=say(
+            "Left and right differ by more than the tape does. They are not averaged away: read one again, or say "
+            "that it is meant so."
+        ),
         likely="",
         mark=prompt.sight.end if prompt.sight else "",
         remedies=[
-            Remedy(what="meant", label="Meant so", key=f"{name}.right"),
-            Remedy(what="again", label="Right again", key=f"{name}.right"),
-            Remedy(what="again", label="Left again", key=f"{name}.left"),
+            Remedy(what="meant", label=say("Meant so"), key=f"{name}.right"),
+            Remedy(what="again", label=say("Right again"), key=f"{name}.right"),
+            Remedy(what="again", label=say("Left again"), key=f"{name}.left"),
         ],
     )
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from waymark.core.say import Count, say
 from waymark.rooms.files import (
     Cell,
     Facts,
@@ -45,9 +46,11 @@ def _stage(facts: Facts) -> Stage:
         return Stage("empty")
     unsettled = len(findings(facts))
     if unsettled:
-        return Stage("work", f"{unsettled} to settle")
+        return Stage("work", say("{count} to settle", count=Count(unsettled)))
     done = both(now_marks(facts)) is not None
-    return Stage("done" if done else "work", f"{sum(len(r.heard) for r in readings.values())} read")
+    return Stage(
+        "done" if done else "work", say("{count} read", count=Count(sum(len(r.heard) for r in readings.values())))
+    )
 
 
 def _ledger(registry: Registry, facts: Facts) -> list[LedgerRow]:

@@ -7,6 +7,7 @@ from typing import Literal
 from pydantic import BaseModel
 
 from waymark.core.callout import BarKind, Side
+from waymark.rooms.telling import Told
 
 FindingKind = Literal["slip", "spread", "sides", "contradiction", "unsettled", "level"]
 ReadingWord = Literal["fits", "suspect", "kept", "left out", "unchecked"]
@@ -23,9 +24,9 @@ class Asked(BaseModel):
     """One prompt: what is asked, and what was read."""
 
     key: str
-    group: str
-    title: str
-    hint: str
+    group: Told
+    title: Told
+    hint: Told
     unit: Literal["mm", "°", "words"]
     side: Side | None
     usual: bool
@@ -35,7 +36,7 @@ class Asked(BaseModel):
     mean: float | None
     spread: float | None
     spread_limit: float | None
-    source: str
+    source: Told
     marks: list[str]
 
 
@@ -43,7 +44,7 @@ class Agreement(BaseModel):
     """A reading against the others. ``off`` is what was read less what is adjusted, in its own sense."""
 
     key: str
-    title: str
+    title: Told
     value: float
     unit: Literal["mm", "°"]
     off: float
@@ -56,7 +57,7 @@ class Remedy(BaseModel):
     """A button of a finding: what is decided when it is pressed."""
 
     what: Literal["again", "corrected", "dropped", "kept", "meant", "restored"]
-    label: str
+    label: Told
     key: str
     repeat: int | None = None
     typed: str | None = None
@@ -68,11 +69,11 @@ class Finding(BaseModel):
     kind: FindingKind
     key: str
     repeat: int | None = None
-    title: str
-    value: str
-    chip: str
-    says: str
-    likely: str
+    title: Told
+    value: Told
+    chip: Told
+    says: Told
+    likely: Told
     mark: str
     remedies: list[Remedy]
 
@@ -84,16 +85,16 @@ class LevelView(BaseModel):
     pitch_deg: float
     sd_deg: float
     block_mm: float
-    says: str
-    mattered: str
+    says: Told
+    mattered: Told
 
 
 class NextView(BaseModel):
     """The one reading that would add most."""
 
     key: str
-    title: str
-    says: str
+    title: Told
+    says: Told
     before_mm: float
     after_mm: float
 
@@ -106,7 +107,7 @@ class Sighted(BaseModel):
     x_mm: float
     y_mm: float
     word: ReadingWord | Literal["asked"]
-    figure: str
+    figure: Told
     value_mm: float | None
 
 
@@ -114,9 +115,9 @@ class PositionLine(BaseModel):
     """Where a mark lies by one reading alone; ``value_mm`` where it is a length."""
 
     key: str
-    title: str
+    title: Told
     d: str
-    figure: str
+    figure: Told
     value_mm: float | None
     word: ReadingWord
 
@@ -125,7 +126,7 @@ class Magnified(BaseModel):
     """A mark in the loupe: its ellipse and the position line of every reading that touches it."""
 
     mark: str
-    label: str
+    label: Told
     x_mm: float
     y_mm: float
     ellipse: str
@@ -136,13 +137,13 @@ class DriftLine(BaseModel):
     """One mark against a kept set-up."""
 
     mark: str
-    label: str
+    label: Told
     dx_mm: float
     dy_mm: float
     sd_x_mm: float
     sd_y_mm: float
     moved: bool
-    says: str
+    says: Told
 
 
 class KeptSetup(BaseModel):
@@ -152,7 +153,7 @@ class KeptSetup(BaseModel):
     by: str
     note: str
     readings: int
-    says: str
+    says: Told
     lines: list[DriftLine]
 
 
@@ -160,15 +161,15 @@ class Decided(BaseModel):
     """A decision on record, in words."""
 
     at: str
-    says: str
+    says: Told
 
 
 class StatedAs(BaseModel):
     """A measured value as one convention states it."""
 
     way: str
-    label: str
-    hint: str
+    label: Told
+    hint: Told
     unit: Literal["mm", "°"]
     value: float | None
 
@@ -177,12 +178,12 @@ class MeasureView(BaseModel):
     """The Measure post. ``ways`` states what was measured in every convention; ``assumed`` is what was not read."""
 
     ways: dict[str, list[StatedAs]]
-    assumed: list[str]
+    assumed: list[Told]
     bar_kind: BarKind
     asked: list[Asked]
     agreement: list[Agreement]
     findings: list[Finding]
-    checked: str
+    checked: Told
     level: LevelView
     next: NextView | None
     dimensions: list[Sighted]

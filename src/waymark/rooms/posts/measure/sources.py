@@ -4,37 +4,49 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from waymark.core.units import show_mm
+from waymark.core.say import Angle, Length, Said, Size, Words, bare, exactly, say, tenths
 from waymark.rooms.files import Facts, MarkName
 from waymark.rooms.posts.measure.facts import context, leans, surveyed
 from waymark.rooms.posts.measure.state import MeasureState, title_of
 
 # What the ties of a point say in words.
 TIED: Mapping[str, tuple[str, ...]] = {"nose": ("s", "nose"), "hand": ("h", "clamp")}
-TIES: Mapping[str, str] = {
-    "nose_x": "nose ahead of the mark", "nose_y": "nose level with the mark", "hand_x": "hand ahead of the clamp",
-    "hand_y": "hand above the clamp", "bb": "BB above the floor",
+TIES: Mapping[str, Said] = {
+    "nose_x": say("nose ahead of the mark"), "nose_y": say("nose level with the mark"),
+    "hand_x": say("hand ahead of the clamp"), "hand_y": say("hand above the clamp"), "bb": say("BB above the floor"),
 }  # fmt: skip
 SEEN_DEG = 0.05
 
 
-def explain_now(facts: Facts, mark: str) -> list[str]:
+def explain_now(facts: Facts, mark: str) -> list[Said]:
     """Lines that lead to a measured figure."""
     survey, point = surveyed(facts), context(facts).point_of(mark)
     if survey is None or point not in survey.points:
         return []
     at = survey.points[point]
-    lines = ["Adjusted by least squares from", *_readings(facts, point), *_stand_ins(facts, point)]
+    lines = [say("Adjusted by least squares from"), *_readings(facts, point), *_stand_ins(facts, point)]
     if survey.level is not None and abs(survey.level.pitch_deg) >= SEEN_DEG:
-        nose = "up" if survey.level.pitch_deg > 0 else "down"
-        lines.append(f"Bike stood {abs(survey.level.pitch_deg):.1f}° nose {nose}; turned level")
+        nose = say("up") if survey.level.pitch_deg > 0 else say("down")
+        lines.append(
+            say(
+                "Bike stood {pitch} nose {nose}; turned level",
+                pitch=Angle(abs(survey.level.pitch_deg), tenths=True),
+                nose=nose,
+            )
+        )
     if survey.degrees_of_freedom == 0:
-        lines.append("Nothing is checked: no reading more than needed")
-    shown = f"x = {at.at.x_mm:.1f} ± {at.sd_x_mm:.1f}, y = {at.at.y_mm:.1f} ± {at.sd_y_mm:.1f}"
-    return [*lines, shown.replace("-", "−")]
+        lines.append(say("Nothing is checked: no reading more than needed"))
+    shown = say(
+        "x = {x} ± {sd_x}, y = {y} ± {sd_y}",
+        x=tenths(at.at.x_mm),
+        sd_x=tenths(at.sd_x_mm),
+        y=tenths(at.at.y_mm),
+        sd_y=tenths(at.sd_y_mm),
+    )
+    return [*lines, shown]
 
 
-def _readings(facts: Facts, point: str) -> list[str]:
+def _readings(facts: Facts, point: str) -> list[Said]:
     survey, measure = surveyed(facts), facts.part(MeasureState)
     if survey is None:
         return []
@@ -48,33 +60,43 @@ def _readings(facts: Facts, point: str) -> list[str]:
             continue
         reading = measure.readings.get(it.key) or measure.readings[f"{it.key}.right"]
         typed = " and ".join(h.typed for h in reading.heard)
-        left = ", left out" if judged.suspect else f", {show_mm(judged.residual, signed=True)}"
-        lines.append(f"  {title_of(measure, it.key)}: {typed}{left}")
+        title, words = title_of(measure, it.key), Words(typed)
+        if judged.suspect:
+            lines.append(say("  {title}: {typed}, left out", title=title, typed=words))
+            continue
+        # An angle's residual is no length.
+        angle = it.reading.kind == "angle"
+        off = (
+            Angle(round(judged.residual, 1), signed=True) if angle else Length(judged.residual, signed=True, bare=True)
+        )
+        lines.append(say("  {title}: {typed}, {off}", title=title, typed=words, off=off))
     return lines
 
 
-def _stand_ins(facts: Facts, point: str) -> list[str]:
+def _stand_ins(facts: Facts, point: str) -> list[Said]:
     survey, lean = surveyed(facts), leans(facts)
     lines = []
     for tie in survey.tied if survey else ():
         if point in TIED.get(tie.split("_")[0], ()):
             it = {"nose_x": lean.nose_to_s, "hand_x": lean.off_ahead, "hand_y": lean.off_above}.get(tie)
-            figure = f" {it.value:.0f}".replace("-", "−") if it else ""
-            whence = "from the part" if it and it.source == "part" else "assumed"
-            lines.append(f"  {TIES[tie]}{figure}: {whence}")
+            what = say("{tie} {length}", tie=TIES[tie], length=bare(it.value)) if it else TIES[tie]
+            from_part = it is not None and it.source == "part"
+            lines.append(
+                say("  {what}: from the part", what=what) if from_part else say("  {what}: assumed", what=what)
+            )
     return lines
 
 
-def explain_foot(facts: Facts) -> list[str]:
+def explain_foot(facts: Facts) -> list[Said]:
     """Lines that lead to the foot's figures, the same in every layer."""
     lean = context(facts)
-    how = "assumed" if "foot_stack" in lean.assumed else "read"
+    how = say("assumed") if "foot_stack" in lean.assumed else say("read")
     return [
-        f"Crank {lean.saddle.crank_mm:g}, pedal axle at 3 o'clock",
-        f"Axle to sole {lean.foot_stack_mm:g}, {how}",
+        say("Crank {crank}, pedal axle at 3 o'clock", crank=Size(lean.saddle.crank_mm)),
+        say("Axle to sole {foot_stack}, {how}", foot_stack=exactly(lean.foot_stack_mm), how=how),
     ]
 
 
-def explain(facts: Facts, mark: MarkName) -> list[str]:
+def explain(facts: Facts, mark: MarkName) -> list[Said]:
     """Lines that lead to a contact mark as measured."""
     return explain_foot(facts) if mark == "foot" else explain_now(facts, mark)

@@ -10,6 +10,7 @@ from typing import Literal
 from pydantic import Field, field_validator
 
 from waymark.core.callout import BarKind, every_key
+from waymark.core.say import Said, say, term
 from waymark.rooms.schema import Point, Strict, mm
 from waymark.rooms.shelves import DropBarPart, FlatBarPart, FrameSize, SaddlePart
 
@@ -96,9 +97,11 @@ class MeasureState(Strict):
         return "flat" if self.bar is not None and self.bar.kind == "flat_bar" else "drop"
 
 
-def title_of(measure: MeasureState, key: str) -> str:
+def title_of(measure: MeasureState, key: str) -> Said:
     """A reading's title with its side, as the fitter sees it; a repeat's number is left off."""
     key = key.split("#")[0]
     prompt, side = KEYS.get(key) or KEYS[f"{key}.right"]
-    title = prompt.title_for(measure.handlebar())
-    return f"{title}, {side}" if side and "." in key else title
+    title = term(prompt.title_for(measure.handlebar()))
+    if not side or "." not in key:
+        return title
+    return say("{title}, right", title=title) if side == "right" else say("{title}, left", title=title)

@@ -32,12 +32,13 @@ from waymark.core.position import (
     state_setback,
 )
 from waymark.core.position.way import Way
+from waymark.core.say import Angle, Capital, Count, Said, Words, bare, say, tenths, term, with_and, with_or
 from waymark.core.survey import Advice, Reading, advise
 from waymark.core.survey.drift import Measured, drift
 from waymark.rooms.files import Facts, fact
 from waymark.rooms.posts.measure import facts as measured
 from waymark.rooms.posts.measure.facts import POINT_LABELS
-from waymark.rooms.posts.measure.findings import NUMBER_WORDS, findings, observed_word, plain, prompt_of
+from waymark.rooms.posts.measure.findings import findings, number_word, observed_word, plain, prompt_of
 from waymark.rooms.posts.measure.shapes import (
     Agreement,
     Asked,
@@ -52,7 +53,7 @@ from waymark.rooms.posts.measure.shapes import (
 from waymark.rooms.posts.measure.sighting import dimensions, loupes
 from waymark.rooms.posts.measure.state import Decision, MeasureState, SetupRecord, title_of
 
-AXES = {"x": "fore and aft", "y": "up and down"}
+AXES = {"x": say("fore and aft"), "y": say("up and down")}
 ENOUGH_TO_ADVISE = 4
 LEVEL_ENOUGH_DEG = 0.15
 
@@ -80,8 +81,8 @@ def measure_view(facts: Facts) -> MeasureView:
 
 
 def _decided(measure: MeasureState, it: Decision) -> Decided:
-    now = f" → {it.now}" if it.now else ""
-    return Decided(at=it.at, says=f"{title_of(measure, it.key)} {_WHAT[it.what]}: {it.was}{now}")
+    was = say("{title} {decision}: {was}", title=title_of(measure, it.key), decision=_WHAT[it.what], was=Words(it.was))
+    return Decided(at=it.at, says=say("{was} → {now}", was=was, now=Words(it.now)) if it.now else was)
 
 
 @fact
@@ -111,8 +112,8 @@ def _stated(way: Way, value: float | None) -> StatedAs:
 
 
 _WHAT = {
-    "again": "read again", "corrected": "corrected", "dropped": "left out", "kept": "kept against the others",
-    "meant": "meant to differ", "restored": "taken in again",
+    "again": say("read again"), "corrected": say("corrected"), "dropped": say("left out"),
+    "kept": say("kept against the others"), "meant": say("meant to differ"), "restored": say("taken in again"),
 }  # fmt: skip
 
 
@@ -194,57 +195,53 @@ def _agreement(measure: MeasureState, taken: Mapping[str, Taken], lean: Leans, s
     return sorted(made, key=lambda a: (a.word != "suspect", -abs(a.standardised or 0.0)))
 
 
-def _checked(survey: Survey | None) -> str:
+def _checked(survey: Survey | None) -> Said:
     if survey is None or not survey.observed:
-        return "Nothing read yet. Type what the tape reads, with or without its unit, and press Enter."
+        return say("Nothing read yet. Type what the tape reads, with or without its unit, and press Enter.")
     count, freedom = len(survey.observed), survey.degrees_of_freedom
     if freedom == 0:
-        return f"{_count(count)} readings, none more than needed: nothing is checked yet."
+        return say("{count} readings, none more than needed: nothing is checked yet.", count=_count(count))
     blind = sum(j.unchecked for j in survey.judged)
-    tail = f" {_count(blind)} of them {'is' if blind == 1 else 'are'} checked by no other." if blind else ""
-    return f"{_count(count)} readings, {freedom} more than needed.{tail}"
+    read = say("{count} readings, {more} more than needed.", count=_count(count), more=Count(freedom))
+    if blind == 1:
+        return say("{read} One of them is checked by no other.", read=read)
+    return say("{read} {count} of them are checked by no other.", read=read, count=_count(blind)) if blind else read
 
 
-def _count(number: int) -> str:
-    word = NUMBER_WORDS[number] if number < len(NUMBER_WORDS) else str(number)
-    return word.capitalize()
+def _count(number: int) -> Capital:
+    return Capital(number_word(number))
 
 
 def _level(survey: Survey | None) -> LevelView:
     level = survey.level if survey else None
     hand = survey.points.get("h") if survey else None
     if level is None:
-        says = "Not levelled: read the axle heights, or the inclinometer over both axles."
-        mattered = ""
+        says = say("Not levelled: read the axle heights, or the inclinometer over both axles.")
+        mattered: Said | str = ""
         if hand is not None:
             # Read on a bike 1° nose up, this hand would lie there.
             off = hand.at.turned(1.0) - hand.at
-            mattered = (
-                f"One degree nose up would make this hand read {abs(off.x_mm):.0f} too far back and "
-                f"{abs(off.y_mm):.0f} too high."
+            mattered = say(
+                "One degree nose up would make this hand read {x} too far back and {y} too high.",
+                x=bare(abs(off.x_mm)),
+                y=bare(abs(off.y_mm)),
             )
         return LevelView(known=False, pitch_deg=0, sd_deg=0, block_mm=0, says=says, mattered=mattered)
     if abs(level.pitch_deg) < LEVEL_ENOUGH_DEG:
-        says = f"Level within {max(0.1, abs(level.pitch_deg)):.1f}°."
+        says = say("Level within {most}.", most=Angle(max(0.1, abs(level.pitch_deg)), tenths=True))
     else:
-        nose = "up" if level.pitch_deg > 0 else "down"
-        wheel = "front" if level.block_mm > 0 else "rear"
-        says = f"{abs(level.pitch_deg):.1f}° nose {nose}: {abs(level.block_mm):.0f} under the {wheel} wheel levels it."
-    if level.radii_assumed:
-        says += " Wheels taken as equal."
-    mattered = ""
-    if hand is not None:
-        off = hand.raw - hand.at
-        parts = [
-            f"{abs(off.x_mm):.0f} too far {'back' if off.x_mm < 0 else 'forward'}" if abs(off.x_mm) >= 0.5 else "",
-            f"{abs(off.y_mm):.0f} too {'low' if off.y_mm < 0 else 'high'}" if abs(off.y_mm) >= 0.5 else "",
-        ]
-        said = " and ".join(p for p in parts if p)
-        mattered = (
-            f"The hand read {said}; every mark is turned level."
-            if said
-            else "It matters less than half a mm at the hand."
+        nose = say("up") if level.pitch_deg > 0 else say("down")
+        wheel = say("front") if level.block_mm > 0 else say("rear")
+        says = say(
+            "{pitch} nose {nose}: {block} under the {wheel} wheel levels it.",
+            pitch=Angle(abs(level.pitch_deg), tenths=True),
+            nose=nose,
+            block=bare(abs(level.block_mm)),
+            wheel=wheel,
         )
+    if level.radii_assumed:
+        says = say("{level} Wheels taken as equal.", level=says)
+    mattered = _mattered(hand.raw - hand.at) if hand is not None else ""
     return LevelView(
         known=True,
         pitch_deg=level.pitch_deg,
@@ -253,6 +250,20 @@ def _level(survey: Survey | None) -> LevelView:
         says=says,
         mattered=mattered,
     )
+
+
+def _mattered(off: Mark) -> Said:
+    """How far a bike that stood out of level put the hand from where it is."""
+    said = []
+    if abs(off.x_mm) >= 0.5:
+        by = bare(abs(off.x_mm))
+        said.append(say("{by} too far back", by=by) if off.x_mm < 0 else say("{by} too far forward", by=by))
+    if abs(off.y_mm) >= 0.5:
+        by = bare(abs(off.y_mm))
+        said.append(say("{by} too low", by=by) if off.y_mm < 0 else say("{by} too high", by=by))
+    if not said:
+        return say("It matters less than half a mm at the hand.")
+    return say("The hand read {by}; every mark is turned level.", by=with_and(said))
 
 
 def _next(measure: MeasureState, taken: Mapping[str, Taken], lean: Leans, survey: Survey) -> NextView | None:
@@ -264,19 +275,27 @@ def _next(measure: MeasureState, taken: Mapping[str, Taken], lean: Leans, survey
         return None
     key = best.key
     title = title_of(measure, key)
-    mark, axis = POINT_LABELS[best.mark].lower(), AXES[best.axis]
-    shown = f"±{best.before_mm:.1f} → ±{best.after_mm:.1f}"
+    mark, axis = term(POINT_LABELS[best.mark].lower()), AXES[best.axis]
+    shown = say("±{before} → ±{after}", before=tenths(best.before_mm), after=tenths(best.after_mm))
     if best.why == "places":
         stood_in = {"h": "hand", "clamp": "hand", "s": "nose", "nose": "nose"}.get(best.mark, "")
         tied = any(t.startswith(stood_in) for t in survey.tied) if stood_in else False
-        says = f"{'Only an assumed length' if tied else 'Nothing'} places the {mark} {axis} yet."
+        if tied:
+            says = say("Only an assumed length places the {mark} {axis} yet.", mark=mark, axis=axis)
+        else:
+            says = say("Nothing places the {mark} {axis} yet.", mark=mark, axis=axis)
     elif best.why == "tells":
-        names = " or ".join(title_of(measure, plain(k)[0]) for k in best.between)
-        says = f"It tells whether the slip is in {names}."
+        names = with_or([title_of(measure, plain(k)[0]) for k in best.between])
+        says = say("It tells whether the slip is in {names}.", names=names)
     elif best.why == "checks":
-        says = f"A slip at the {mark} {axis} would pass unseen; this checks it ({shown})."
+        says = say(
+            "A slip at the {mark} {axis} would pass unseen; this checks it ({shown}).",
+            mark=mark,
+            axis=axis,
+            shown=shown,
+        )
     else:
-        says = f"It adds most: the {mark} {axis} {shown}."
+        says = say("It adds most: the {mark} {axis} {shown}.", mark=mark, axis=axis, shown=shown)
     return NextView(key=key, title=title, says=says, before_mm=best.before_mm, after_mm=best.after_mm)
 
 
@@ -310,11 +329,11 @@ def _kept(record: SetupRecord, survey: Survey | None) -> KeptSetup:
     lines = []
     for d in drift(before, now):
         if d.moved:
-            says = "moved"
+            says = say("moved")
         elif max(abs(d.dx_mm) / d.least_x_mm, abs(d.dy_mm) / d.least_y_mm) > 1:
-            says = "not shown, all marks counted"
+            says = say("not shown, all marks counted")
         else:
-            says = f"inside the tape’s {max(d.least_x_mm, d.least_y_mm):.0f}"
+            says = say("inside the tape’s {doubt}", doubt=bare(max(d.least_x_mm, d.least_y_mm)))
         lines.append(
             DriftLine(
                 mark=d.name,
@@ -327,11 +346,11 @@ def _kept(record: SetupRecord, survey: Survey | None) -> KeptSetup:
                 says=says,
             )
         )
-    moved = [line.label.lower() for line in lines if line.moved]
+    moved = [term(POINT_LABELS.get(line.mark, line.mark).lower()) for line in lines if line.moved]
     if not lines:
-        says = "Measure again to compare."
+        says = say("Measure again to compare.")
     elif moved:
-        says = f"Moved since: {' and '.join(moved)}."
+        says = say("Moved since: {marks}.", marks=with_and(moved))
     else:
-        says = "No move shown: every difference is within what the tape does."
+        says = say("No move shown: every difference is within what the tape does.")
     return KeptSetup(on=record.on, by=record.by, note=record.note, readings=record.readings, says=says, lines=lines)

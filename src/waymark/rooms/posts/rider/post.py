@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from waymark.core.say import Count, say
 from waymark.rooms.files import Facts, Post, Stage, ledger_of
 from waymark.rooms.plan import goal_dials, picture_now
 from waymark.rooms.riders import MeasureName
@@ -13,8 +14,8 @@ def _stage(facts: Facts) -> Stage:
     measures = facts.profile.measures
     missing = [m for m in ASKED if m not in measures]
     if not missing:
-        return Stage("done", "done")
-    return Stage("work" if measures else "empty", f"{len(missing)} to ask")
+        return Stage("done", say("done"))
+    return Stage("work" if measures else "empty", say("{count} to ask", count=Count(len(missing))))
 
 
 POST = Post(

@@ -6,18 +6,20 @@ from pydantic import BaseModel
 
 from waymark.core.marks import Mark
 from waymark.core.rules.verdict import worst
+from waymark.core.say import Said, Words, say, term
 from waymark.rooms.files import Facts, Layer, MarkName, Marks, Post, Stage, both, fact, ledger_of, misses
 from waymark.rooms.plan import cautions_of, picture_plan, plan_dials
 from waymark.rooms.posts.goal import goal_marks
 from waymark.rooms.posts.measure import explain_foot
 from waymark.rooms.posts.setup.commands import COMMANDS
 from waymark.rooms.posts.setup.state import BuiltState
+from waymark.rooms.telling import Told
 
 
 class SetupView(BaseModel):
     """The Set-up post: the cautions that go with the plan."""
 
-    cautions: list[str]
+    cautions: list[Told]
 
 
 @fact
@@ -32,21 +34,21 @@ def built_marks(facts: Facts) -> Marks:
     return built
 
 
-def _explain(facts: Facts, mark: MarkName) -> list[str]:
+def _explain(facts: Facts, mark: MarkName) -> list[Said]:
     if mark == "foot":
         return explain_foot(facts)
     b = facts.part(BuiltState)
     pair = (b.saddle_x, b.saddle_y) if mark == "saddle" else (b.hand_x, b.hand_y)
-    return [f"Measured after the work: {', '.join(t.typed if t else '' for t in pair)}"]
+    return [say("Measured after the work: {typed}", typed=Words(", ".join(t.typed if t else "" for t in pair)))]
 
 
 def _stage(facts: Facts) -> Stage:
     if both(built_marks(facts)) is not None:
         found = misses("built", built_marks(facts), goal_marks(facts), facts.house)
-        return Stage("done", worst(*(m.verdict for m in found.values())) if found else "built")
+        return Stage("done", term(worst(*(m.verdict for m in found.values()))) if found else say("built"))
     b = facts.part(BuiltState)
     begun = any((b.saddle_x, b.saddle_y, b.hand_x, b.hand_y))
-    return Stage("work", "to check") if begun else Stage("empty")
+    return Stage("work", say("to check")) if begun else Stage("empty")
 
 
 def _view(facts: Facts) -> SetupView:

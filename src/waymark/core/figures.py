@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from math import floor, gcd
 
-from waymark.core.units.parse import MM_PER_INCH
-
+MM_PER_INCH = 25.4
 MINUS = "−"
 
 
