@@ -6,7 +6,7 @@ CLIENT := frontend/src/shared/api/generated.d.ts
 LISTS := frontend/src/shared/api/lists.ts
 FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/vite.config.ts
 
-.PHONY: setup demo dev test explore lint bench rates shots client browser clean
+.PHONY: setup demo dev test explore lint bench rates shots client messages browser clean
 
 setup: .venv/ready .venv/compiled $(STATIC)
 
@@ -79,6 +79,10 @@ rates: setup
 
 shots: setup browser
 	PYTHONPATH=. $(PY) tools/make_shots.py
+
+# The catalogue of every text that is told, for translators and for the screens.
+messages: setup
+	$(PY) tools/make_messages.py
 
 # The server's own description of its interface and of the fit file, and the screens' client from it.
 client: setup

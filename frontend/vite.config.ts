@@ -16,6 +16,8 @@ export default defineConfig({
     Components({ dirs: [], resolvers: [ElementPlusResolver()], dts: 'src/components.d.ts' }),
   ],
   build: {
+    // The screens wait for their language's texts before they are shown.
+    target: 'es2022',
     outDir: '../src/waymark/web/static',
     emptyOutDir: true,
     // A strict content policy takes no data: fonts or scripts.
@@ -26,6 +28,7 @@ export default defineConfig({
   test: {
     environment: 'happy-dom',
     include: ['src/**/*.test.ts'],
+    setupFiles: ['src/shared/test-setup.ts'],
     // A busy machine mounts the large screens slowly; that is no failure.
     testTimeout: 60_000,
     server: { deps: { inline: ['element-plus'] } },

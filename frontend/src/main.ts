@@ -8,5 +8,7 @@ import { createApp } from 'vue'
 
 import App from './app/App.vue'
 import { router } from './app/router'
+import { i18n, learn } from './shared/i18n'
 
-createApp(App).use(createPinia()).use(router).mount('#app')
+await learn()
+createApp(App).use(createPinia()).use(router).use(i18n).mount('#app')

@@ -10,6 +10,7 @@ import sys
 from pathlib import Path
 
 import pytest
+from tools.make_messages import files
 
 from tests.shell import waymark
 from waymark.core.callout import PROMPTS
@@ -108,6 +109,24 @@ def test_no_function_grows_past_reading() -> None:
         for node in ast.walk(ast.parse(file.read_text(encoding="utf-8"))):
             if isinstance(node, ast.FunctionDef | ast.AsyncFunctionDef) and node.name not in LONG_FOR_A_REASON:
                 assert (node.end_lineno or 0) - node.lineno < 60, f"{file.name}: {node.name}"
+
+
+def test_sentences_leave_the_core_as_templates() -> None:
+    """A formatted string of words could be neither translated nor read in inches."""
+    prose = []
+    for file in modules(SRC / "core"):
+        for node in ast.walk(ast.parse(file.read_text(encoding="utf-8"))):
+            if isinstance(node, ast.JoinedStr):
+                fixed = "".join(str(v.value) for v in node.values if isinstance(v, ast.Constant))
+                # A number with its unit is no sentence, nor is a pattern.
+                if re.search("[A-Za-z]{2}", fixed) and " " in fixed and not re.search(r"^ kg$|\\s", fixed):
+                    prose.append(f"{file.name}: {fixed}")
+    assert prose == []
+
+
+def test_the_catalogue_is_todays() -> None:
+    for path, content in files().items():
+        assert path.read_bytes() == content, f"run make messages: {path.name}"
 
 
 def test_no_line_is_too_long_to_read() -> None:

@@ -16,6 +16,7 @@ from waymark.core.frame import FrameGeometry, derive
 from waymark.core.marks import Mark
 from waymark.core.rules.house import STEM_WINDOWS
 from waymark.core.rules.schools import HANDLING, LOOKS, PLACING, SCHOOLS
+from waymark.core.say import say
 from waymark.core.search import (
     BarOption,
     CockpitOption,
@@ -176,7 +177,7 @@ def test_the_builders_page_holds_every_number_inside_its_margins(
         front_centre_mm=values["front_centre_mm"],
         wheel_radius_mm=345,
     )
-    page = frame_page(FrameSheet("Frame", "For somebody", frame, ("A note.",)))
+    page = frame_page(FrameSheet(say("Frame"), say("For somebody"), frame, (say("A note."),)))
     labels = [i for i in page.items if isinstance(i, Label)]
     words = [label.text for label in labels]
     for text in (

@@ -31,6 +31,11 @@ export function show(mm: number, unit: Unit): string {
   return unit === 'mm' ? showMm(mm) : showInch(mm)
 }
 
+/** A length within a sentence, as the server tells one: bare mm, or inches with their mark. */
+export function told(mm: number, unit: Unit): string {
+  return unit === 'in' ? `${showInch(mm)}″` : showMm(mm)
+}
+
 /** With its sign, for moves and misses. */
 export function showSigned(mm: number, unit: Unit): string {
   const text = show(mm, unit)

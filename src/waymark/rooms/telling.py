@@ -2,9 +2,14 @@
 
 from __future__ import annotations
 
+import json
+import re
 from collections.abc import Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
+from functools import cache
+from gettext import translation
+from pathlib import Path
 from typing import TYPE_CHECKING, Annotated, Any
 
 from pydantic import PlainSerializer, WithJsonSchema
@@ -13,8 +18,29 @@ from waymark.core.say import Reader, Said, Translate
 
 _PLAIN = Reader()
 READER: ContextVar[Reader] = ContextVar("reader", default=_PLAIN)
-# A language's way of putting a template; English is as it is written.
-LANGUAGES: dict[str, Translate] = {"en": str}
+LOCALE = Path(__file__).parents[1] / "locale"
+_CODE = re.compile(r"[A-Za-z]{2,3}([_-][A-Za-z]{2,4})?")
+# What is spoken beside the languages on disk.
+SPOKEN: dict[str, Translate] = {"en": str}
+
+
+@cache
+def language(code: str) -> Translate | None:
+    """A language's way of putting a template, English being as it is written; ``None`` for one that is not here."""
+    if code in SPOKEN:
+        return SPOKEN[code]
+    if not _CODE.fullmatch(code) or not (LOCALE / code / "LC_MESSAGES" / "waymark.mo").is_file():
+        return None
+    return translation("waymark", LOCALE, [code]).gettext
+
+
+def screen_texts(code: str) -> dict[str, str] | None:
+    """The screens' own texts in a language; ``None`` for one that is not here."""
+    translate = language(code)
+    if translate is None:
+        return None
+    texts: list[str] = json.loads((LOCALE / "screens.json").read_text(encoding="utf-8"))
+    return {text: translate(text) for text in texts}
 
 
 def tell(said: Said | str) -> str:

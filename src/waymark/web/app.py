@@ -20,6 +20,7 @@ from waymark.rooms.files import Desk, Registry, files_router
 from waymark.rooms.house_rules.routes import router as house
 from waymark.rooms.instruments.bench import bench_of
 from waymark.rooms.instruments.routes import router as instruments_router
+from waymark.rooms.languages.routes import router as languages
 from waymark.rooms.photos.routes import router as photos
 from waymark.rooms.posts import registry
 from waymark.rooms.posts.frame.routes import router as frames
@@ -78,6 +79,7 @@ def make_app(
         shelves,
         documents,
         house,
+        languages,
         instruments_router,
         calc,
         claims,

@@ -8,7 +8,7 @@ from starlette.datastructures import Headers
 from starlette.types import ASGIApp, Receive, Scope, Send
 
 from waymark.core.say import Reader, Unit
-from waymark.rooms.telling import LANGUAGES, read_by
+from waymark.rooms.telling import language, read_by
 
 UNIT, LANGUAGE = "waymark-unit", "waymark-language"
 UNITS: dict[str, Unit] = {"mm": "mm", "in": "in"}
@@ -30,6 +30,6 @@ class Reading:
             return
         headers = Headers(scope=scope)
         asked = parse_qs(scope["query_string"].decode("latin-1")).get("unit", [headers.get(UNIT, "")])[0]
-        language = LANGUAGES.get(headers.get(LANGUAGE, ""), LANGUAGES["en"])
-        with read_by(Reader(UNITS.get(asked, "mm"), language)):
+        translate = language(headers.get(LANGUAGE, "en")) or str
+        with read_by(Reader(UNITS.get(asked, "mm"), translate)):
             await self.app(scope, receive, send)

@@ -12,6 +12,7 @@ import '@/rooms/shelves/shelf.css'
 import TypedBox from '@/shared/ui/TypedBox.vue'
 
 import { box, type Claim, joined, type Tried } from './logic'
+import { t } from '@/shared/i18n'
 
 /** What they say: a claim, one's own numbers, before and after, and what is left of it. */
 const route = useRoute()
@@ -26,7 +27,7 @@ const key = computed(() => String(route.query.claim ?? 'turn_over'))
 const fit = computed(() => Number(route.query.fit) || undefined)
 const claim = computed(() => claims.value.find((c) => c.key === key.value) ?? claims.value[0])
 onMounted(async () => {
-  document.title = 'What they say, Waymark'
+  document.title = t('What they say, Waymark')
   files.value = await take(api.GET('/api/fits'))
 })
 watch(fit, async () => (claims.value = await take(api.GET('/api/claims', { params: { query: { fit: fit.value } } }))), {
@@ -58,7 +59,12 @@ function set(n: Claim['numbers'][number], typed: string) {
   const value = typed ? Number(typed.replace(',', '.')) : Number.NaN
   if (Number.isNaN(value)) {
     const allowed = `${n.least} to ${n.greatest} ${n.unit}`
-    fault.value = { code: 'input', field: `values.${n.name}`, message: `${n.label}: “${typed}” is no number.`, allowed }
+    fault.value = {
+      code: 'input',
+      field: `values.${n.name}`,
+      message: t('{label}: “{typed}” is no number.', { label: n.label, typed }),
+      allowed,
+    }
     return
   }
   values.value = { ...values.value, [n.name]: value }
@@ -74,8 +80,8 @@ const frame = computed(() => (tried.value ? box(tried.value, W, H) : null))
   <div class="shelf claims">
     <TopBar />
     <main>
-      <nav class="sayings" aria-label="Claims">
-        <h1>What they say</h1>
+      <nav class="sayings" :aria-label="$t('Claims')">
+        <h1>{{ $t('What they say') }}</h1>
         <button
           v-for="c in claims"
           :key="c.key"
@@ -85,13 +91,13 @@ const frame = computed(() => (tried.value ? box(tried.value, W, H) : null))
           <b>{{ c.title }}</b><span class="quiet">{{ c.saying }}</span>
         </button>
       </nav>
-      <section v-if="claim" class="tried" tabindex="0" aria-label="Tried">
+      <section v-if="claim" class="tried" tabindex="0" :aria-label="$t('Tried')">
         <p class="saying">{{ claim.saying }}</p>
         <svg
           v-if="tried && frame"
           :viewBox="`0 0 ${W} ${H}`"
           role="img"
-          :aria-label="`${claim.title}, before and after`">
+          :aria-label="$t('{title}, before and after', { title: claim.title })">
           <path v-for="(s, i) in tried.before" :key="`b${i}`" :d="joined(s, frame)" class="before" />
           <path v-for="(s, i) in tried.after" :key="`a${i}`" :d="joined(s, frame)" class="after" />
           <g :transform="`translate(${frame.x(tried.mark_before.x_mm)} ${frame.y(tried.mark_before.y_mm)})`">
@@ -102,14 +108,14 @@ const frame = computed(() => (tried.value ? box(tried.value, W, H) : null))
           </g>
           <g class="scale">
             <path :d="`M20 ${H - 14}h${frame.scale * 50}M20 ${H - 19}v10m${frame.scale * 50} -10v10`" />
-            <text x="20" :y="H - 24">50 mm</text>
+            <text x="20" :y="H - 24">{{ $t('50 mm') }}</text>
           </g>
           <g class="legend" :transform="`translate(${W - 160} ${H - 22})`">
             <LayerSign layer="now" :size="6" />
-            <text x="12" y="5">before</text>
+            <text x="12" y="5">{{ $t('before') }}</text>
             <g transform="translate(84 0)">
               <LayerSign layer="plan" :size="6" />
-              <text x="12" y="5">after</text>
+              <text x="12" y="5">{{ $t('after') }}</text>
             </g>
           </g>
         </svg>
@@ -118,21 +124,21 @@ const frame = computed(() => (tried.value ? box(tried.value, W, H) : null))
             <span class="holds">{{ tried.holds }}</span> {{ tried.verdict }}
           </p>
           <div>
-            <h3>Moved</h3>
+            <h3>{{ $t('Moved') }}</h3>
             <p v-for="m in tried.moved" :key="m">{{ m }}</p>
           </div>
           <div>
-            <h3>Cancelled or stayed</h3>
+            <h3>{{ $t('Cancelled or stayed') }}</h3>
             <p v-for="m in tried.stayed" :key="m">{{ m }}</p>
           </div>
         </div>
       </section>
       <aside v-if="claim">
-        <h2>With whose numbers</h2>
+        <h2>{{ $t('With whose numbers') }}</h2>
         <Pick
-          label="Whose numbers"
+          :label="$t('Whose numbers')"
           :value="fit ?? ''"
-          placeholder="usual ones"
+          :placeholder="$t('usual ones')"
           clearable
           :options="files.map((f) => ({ value: f.id, label: `${f.rider}, ${f.title}` }))"
           @pick="(v) => to({ fit: v ? String(v) : undefined })" />
@@ -141,7 +147,9 @@ const frame = computed(() => (tried.value ? box(tried.value, W, H) : null))
           :key="`${claim.key} ${n.name}`"
           class="number"
           :class="{ wrong: fault?.field === `values.${n.name}` }">
-          <span>{{ n.label }} <small v-if="n.own" class="quiet">own</small></span>
+          <span
+            >{{ n.label }} <small v-if="n.own" class="quiet">{{ $t('own') }}</small></span
+          >
           <TypedBox
             :value="values[n.name]"
             inputmode="decimal"
@@ -153,14 +161,18 @@ const frame = computed(() => (tried.value ? box(tried.value, W, H) : null))
             :max="n.greatest"
             step="0.5"
             :value="values[n.name]"
-            :aria-label="`${n.label}, slide`"
+            :aria-label="$t('{label}, slide', { label: n.label })"
             @input="set(n, ($event.target as HTMLInputElement).value)" />
         </label>
         <p v-if="fault" class="trouble" role="alert">
-          {{ fault.message }}<template v-if="fault.allowed"> Allowed: {{ fault.allowed }}.</template>
+          {{ fault.message
+          }}<template v-if="fault.allowed"
+            >{{ ' ' }}{{ $t('Allowed: {allowed}.', { allowed: fault.allowed }) }}</template
+          >
         </p>
         <p class="small quiet">
-          Computed by the open calculation <i>claim.try</i>; the same numbers come from <i>waymark calc</i>.
+          {{ $t('Computed by the open calculation') }} <i>claim.try</i>{{ $t('; the same numbers come from') }}
+          <i>waymark calc</i>.
         </p>
       </aside>
     </main>

@@ -11,6 +11,7 @@ import TopBar from '@/shared/ui/TopBar.vue'
 
 import { matches, nextPost, triangle } from './logic'
 import TrailMarks from './TrailMarks.vue'
+import { DATES, t } from '@/shared/i18n'
 
 const router = useRouter()
 const route = useRoute()
@@ -22,7 +23,7 @@ const trouble = ref('')
 const adding = ref(false)
 const name = ref('')
 const about = ref('')
-const today = new Date().toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
+const today = new Date().toLocaleDateString(DATES, { weekday: 'long', day: 'numeric', month: 'long' })
 
 async function read() {
   try {
@@ -34,7 +35,7 @@ async function read() {
   }
 }
 onMounted(async () => {
-  document.title = 'Day book, Waymark'
+  document.title = t('Day book, Waymark')
   await read()
   if (route.query.find) find.value?.focus()
 })
@@ -44,15 +45,19 @@ const all = computed(() => [...found.value].sort((a, b) => a.rider.localeCompare
 const open = (line: DayLine) => router.push(`/fits/${line.id}/${nextPost(line).name}`)
 const headline = computed(() => {
   const n = lines.value?.length ?? 0
-  if (!n) return 'No rider yet.'
+  if (!n) return t('No rider yet.')
   const busy = (lines.value ?? []).filter((l) => nextPost(l).name !== 'ride').length
-  return `${n} ${n === 1 ? 'rider' : 'riders'} in the book, ${busy || 'none'} in work.`
+  return t('{n} {riders} in the book, {none} in work.', {
+    n,
+    riders: n === 1 ? t('rider') : t('riders'),
+    none: busy || t('none'),
+  })
 })
 
 async function add() {
   try {
     const rider = await take(api.POST('/api/riders', { body: { name: name.value, about: about.value } }))
-    const fit = await take(api.POST('/api/fits', { body: { rider_id: rider.id, title: 'New fit' } }))
+    const fit = await take(api.POST('/api/fits', { body: { rider_id: rider.id, title: t('New fit') } }))
     await router.push(`/fits/${fit.id}/rider`)
   } catch (wrong) {
     if (!(wrong instanceof Refused)) throw wrong
@@ -93,8 +98,8 @@ useEventListener(window, 'keydown', (event) => {
           ref="find"
           v-model="asked"
           type="search"
-          placeholder="rider, frame or reason"
-          aria-label="Find a rider"
+          :placeholder="$t('rider, frame or reason')"
+          :aria-label="$t('Find a rider')"
           @keydown.enter="all[0] && open(all[0])"
       /></label>
     </TopBar>
@@ -103,19 +108,20 @@ useEventListener(window, 'keydown', (event) => {
         <h1>{{ today }}</h1>
         <p class="quiet lead">{{ lines ? headline : ' ' }}</p>
         <form v-if="adding" class="new" @submit.prevent="add">
-          <label>Name <input id="new-rider" v-model="name" maxlength="120" required /></label>
-          <label>About <input v-model="about" maxlength="200" placeholder="age, work, hours a week" /></label>
-          <button type="submit" class="press solid">Begin a fit</button>
-          <button type="button" class="press bare" @click="adding = false">Not now</button>
+          <label>{{ $t('Name') }} <input id="new-rider" v-model="name" maxlength="120" required /></label>
+          <label
+            >{{ $t('About') }} <input v-model="about" maxlength="200" :placeholder="$t('age, work, hours a week')"
+          /></label>
+          <button type="submit" class="press solid">{{ $t('Begin a fit') }}</button>
+          <button type="button" class="press bare" @click="adding = false">{{ $t('Not now') }}</button>
         </form>
         <div v-else class="new">
-          <button type="button" class="press" :class="{ solid: !lines?.length }" @click="beginAdding">New rider</button>
+          <button type="button" class="press" :class="{ solid: !lines?.length }" @click="beginAdding">
+            {{ $t('New rider') }}
+          </button>
           <label class="press file"
-            >Open a fit file<input
-              type="file"
-              accept=".json,application/json"
-              class="visually-hidden"
-              @change="takeFile"
+            >{{ $t('Open a fit file')
+            }}<input type="file" accept=".json,application/json" class="visually-hidden" @change="takeFile"
           /></label>
         </div>
         <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
@@ -125,7 +131,7 @@ useEventListener(window, 'keydown', (event) => {
             <p class="quiet">{{ line.title }}</p>
             <p>{{ line.reason }}</p>
             <button type="button" class="press" :class="{ solid: i === 0 }" @click="open(line)">
-              Open {{ nextPost(line).label }}
+              {{ $t('Open {label}', { label: nextPost(line).label }) }}
             </button>
           </div>
           <div class="where">
@@ -138,7 +144,7 @@ useEventListener(window, 'keydown', (event) => {
               viewBox="-4 -4 100 78"
               class="tri"
               role="img"
-              aria-label="BB, saddle and hand">
+              :aria-label="$t('BB, saddle and hand')">
               <path :d="triangle(line, 92, 70)!.goal" class="goal" />
               <path :d="triangle(line, 92, 70)!.now" class="now" />
             </svg>
@@ -147,7 +153,7 @@ useEventListener(window, 'keydown', (event) => {
       </section>
       <section class="all">
         <h2>
-          All riders <span class="quiet count">{{ found.length }}</span>
+          {{ $t('All riders') }} <span class="quiet count">{{ found.length }}</span>
         </h2>
         <ul>
           <li v-for="line in all" :key="line.id">
@@ -167,13 +173,15 @@ useEventListener(window, 'keydown', (event) => {
                   {{ ' ' }}
                   <Chip :word="line.worst.verdict"
                 /></template>
-                <span v-else class="quiet small">{{ nextPost(line).label.toLowerCase() }} next</span>
+                <span v-else class="quiet small">{{
+                  $t('{post} next', { post: nextPost(line).label.toLowerCase() })
+                }}</span>
               </span>
             </button>
           </li>
         </ul>
         <p v-if="lines?.length && !found.length" class="quiet">
-          Nobody by that name. The whole book is there when the field is empty.
+          {{ $t('Nobody by that name. The whole book is there when the field is empty.') }}
         </p>
       </section>
     </main>

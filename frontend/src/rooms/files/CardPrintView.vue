@@ -22,8 +22,8 @@ const print = () => window.print()
 <template>
   <div class="print">
     <nav>
-      <router-link class="press" :to="`/fits/${id}/setup`">Back to the sheet</router-link>
-      <button type="button" class="press solid" @click="print">Print</button>
+      <router-link class="press" :to="`/fits/${id}/setup`">{{ $t('Back to the sheet') }}</router-link>
+      <button type="button" class="press solid" @click="print">{{ $t('Print') }}</button>
     </nav>
     <CardPage v-for="(page, i) in pages" :key="i" :page="page" />
     <p v-if="why" role="alert">{{ why }}</p>

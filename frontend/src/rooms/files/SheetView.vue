@@ -16,11 +16,12 @@ import Ledger from './components/Ledger.vue'
 import Loupes from './components/Loupes.vue'
 import TrailBar from './components/TrailBar.vue'
 import { useSheet } from './useSheet'
+import { t } from '@/shared/i18n'
 
 const props = defineProps<{ id: number; post: PostName }>()
 const store = useSheet()
 const router = useRouter()
-const { toggleUnit, unit } = useSettings()
+const { toggleUnit } = useSettings()
 const folded = useLocalStorage('waymark.ledger-folded', false)
 const narrow = useMediaQuery('(max-width: 600px)')
 const keys = ref(false)
@@ -31,7 +32,7 @@ watch(
   ([id, post]) => store.open(id, post),
   { immediate: true },
 )
-onMounted(() => (document.title = 'Waymark'))
+onMounted(() => (document.title = t('Waymark')))
 watch(
   () => store.sheet,
   (sheet) => {
@@ -54,7 +55,7 @@ const under = computed(() => {
   if (!from && !to) return s.title
   return to ? `→ ${to}` : from
 })
-const undoSays = computed(() => (store.undone ? `Undo: ${store.undone}` : 'Nothing to undo'))
+const undoSays = computed(() => (store.undone ? t('Undo: {undone}', { undone: store.undone }) : t('Nothing to undo')))
 const redoSays = computed(() => store.redone ?? '')
 
 useEventListener(window, 'keydown', (event) => {
@@ -104,7 +105,7 @@ useEventListener(window, 'keydown', (event) => {
       @keys="keys = true"
       @find="router.push({ path: '/', query: { find: '1' } })" />
     <main v-if="sheet" class="body" :class="{ page: room.page }">
-      <section v-if="room.page" class="field paper-field" tabindex="0" aria-label="Page">
+      <section v-if="room.page" class="field paper-field" tabindex="0" :aria-label="$t('Page')">
         <component :is="room.page" :sheet="sheet" />
       </section>
       <section v-else class="field" :class="{ folded }">
@@ -133,13 +134,14 @@ useEventListener(window, 'keydown', (event) => {
           </template>
         </Elevation>
         <div v-else class="blank">
-          <h2>This cannot be drawn</h2>
-          <p>{{ sheet.problems[0] ?? 'The numbers do not hold together.' }}</p>
+          <h2>{{ $t('This cannot be drawn') }}</h2>
+          <p>{{ sheet.problems[0] ?? $t('The numbers do not hold together.') }}</p>
         </div>
         <p v-if="sheet.picture && !sheet.picture.near.length && !room.nowOnly" class="unknown">
-          <b>Not measured yet.</b> Two statements for the saddle and two for the hand put the rider on the sheet; until
-          then the bike is a guess, dotted.
-          <router-link class="press low" :to="`/fits/${id}/measure`">Measure the bike</router-link>
+          <b>{{ $t('Not measured yet.') }}</b>
+          {{ $t('Two statements for the saddle and two for the hand put the rider on the sheet.') }}
+          {{ $t('Until then the bike is a guess, dotted.') }}
+          <router-link class="press low" :to="`/fits/${id}/measure`">{{ $t('Measure the bike') }}</router-link>
         </p>
         <component :is="room.over" v-if="room.over" :sheet="sheet" />
         <Ledger
@@ -151,10 +153,12 @@ useEventListener(window, 'keydown', (event) => {
           @toggle="(layer) => (store.layers[layer] = !store.layers[layer])"
           @fold="folded = !folded" />
       </section>
-      <aside class="bench" :class="current" aria-label="Bench">
+      <aside class="bench" :class="current" :aria-label="$t('Bench')">
         <p v-if="store.trouble" class="trouble" role="alert">
           {{ store.trouble.message
-          }}<template v-if="store.trouble.allowed"> Allowed: {{ store.trouble.allowed }}.</template>
+          }}<template v-if="store.trouble.allowed"
+            >{{ ' ' }}{{ $t('Allowed: {allowed}.', { allowed: store.trouble.allowed }) }}</template
+          >
         </p>
         <template v-if="!room.nowOnly"
           ><p v-for="problem in sheet.problems" :key="problem" class="trouble" role="alert">{{ problem }}</p></template
@@ -167,7 +171,7 @@ useEventListener(window, 'keydown', (event) => {
             :disabled="!store.undone"
             :title="undoSays"
             @click="store.undo()">
-            Undo
+            {{ $t('Undo') }}
           </button>
           <button
             type="button"
@@ -175,18 +179,18 @@ useEventListener(window, 'keydown', (event) => {
             :disabled="!store.redone"
             :title="redoSays"
             @click="store.redo()">
-            Bring back
+            {{ $t('Bring back') }}
           </button>
-          <button type="button" class="press bare low" @click="history = true">History</button>
+          <button type="button" class="press bare low" @click="history = true">{{ $t('History') }}</button>
           <span class="quiet small kept" aria-live="polite">{{
-            store.busy ? 'keeping…' : `kept, change ${sheet.revision}`
+            store.busy ? $t('keeping…') : $t('kept, change {revision}', { revision: sheet.revision })
           }}</span>
         </footer>
       </aside>
     </main>
     <main v-else class="waiting">
       <p v-if="store.trouble" role="alert">
-        {{ store.trouble.message }} <router-link to="/">Back to the day book</router-link>
+        {{ store.trouble.message }} <router-link to="/">{{ $t('Back to the day book') }}</router-link>
       </p>
     </main>
     <ConflictDialog />

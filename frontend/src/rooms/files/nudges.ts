@@ -1,6 +1,7 @@
 /** Nudges of the goal on their way to the server: added up while they wait, and shown at once. Pure. */
 import type { Schemas, Sheet } from '@/shared/api/client'
-import { showMm, showSigned } from '@/shared/units'
+import { useSettings } from '@/shared/settings'
+import { showSigned, told } from '@/shared/units'
 
 export type MovedMark = Schemas['Nudge']['mark']
 export type Moves = Partial<Record<MovedMark, readonly [number, number]>>
@@ -26,6 +27,7 @@ export function commandsOf(moves: Moves): Schemas['Nudge'][] {
 export function moved(sheet: Sheet, moves: Moves): Sheet {
   if (!commandsOf(moves).length) return sheet
   const goal = { ...sheet.state.goal! }
+  const unit = useSettings().unit.value
   const ledger = sheet.ledger.map((row) => {
     const by = moves[row.mark as MovedMark]
     const cell = row.cells.goal
@@ -36,7 +38,10 @@ export function moved(sheet: Sheet, moves: Moves): Sheet {
     return {
       ...row,
       moves: moves_,
-      cells: { ...row.cells, goal: { ...cell, x_mm: x, y_mm: y, show_x: showMm(x), show_y: showMm(y) } },
+      cells: {
+        ...row.cells,
+        goal: { ...cell, x_mm: x, y_mm: y, show_x: told(x, unit), show_y: told(y, unit) },
+      },
     }
   })
   if (moves.saddle) {
@@ -50,4 +55,8 @@ export function moved(sheet: Sheet, moves: Moves): Sheet {
   return { ...sheet, ledger, state: { ...sheet.state, goal } }
 }
 
-const way = (goal: number, now: number) => showSigned(Math.floor(goal + 0.5) - Math.floor(now + 0.5), 'mm')
+/** As the server tells it: bare mm, or inches with their mark. */
+function way(goal: number, now: number): string {
+  const { unit } = useSettings()
+  return showSigned(Math.floor(goal + 0.5) - Math.floor(now + 0.5), unit.value) + (unit.value === 'in' ? '″' : '')
+}

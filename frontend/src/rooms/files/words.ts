@@ -1,3 +1,5 @@
+import { said, t } from '@/shared/i18n'
+
 import type { Command } from './useSheet'
 
 /** Plain words for a command that is not kept yet, for conflicts and notices. */
@@ -8,9 +10,9 @@ export function commandWords(command: Command, titles: ReadonlyMap<string, strin
   const values = Object.entries(asked).filter(
     ([field]) => !['key', 'mark', 'what', 'rule'].includes(field) || (field === 'what' && key),
   )
-  const said = values.map(([field, value]) => plain(field, value)).filter(Boolean)
-  const tail = said.length ? said.join(', ') : 'yes'
-  return `${what.charAt(0).toUpperCase()}${what.slice(1)}: ${name === 'measure.take_back' ? 'taken back' : tail}`
+  const told = values.map(([field, value]) => plain(field, value)).filter(Boolean)
+  const tail = told.length ? told.join(', ') : t('yes')
+  return `${what.charAt(0).toUpperCase()}${what.slice(1)}: ${name === 'measure.take_back' ? t('taken back') : tail}`
 }
 
 function subject(name: string, asked: object): string {
@@ -24,16 +26,16 @@ function subject(name: string, asked: object): string {
     .replace(/_/g, ' ')
 }
 
-const SIGNED: Record<string, string> = { by_x_mm: ' fore', by_y_mm: ' up' }
+const SIGNED: Record<string, string> = { by_x_mm: said('{by} fore'), by_y_mm: said('{by} up') }
 
 function plain(field: string, value: unknown): string {
   if (value === null || value === undefined || value === '')
-    return field === 'typed' || field === 'size' || field === 'part' ? 'taken back' : ''
-  if (field in SIGNED) return signed(Number(value)) + SIGNED[field]!
+    return field === 'typed' || field === 'size' || field === 'part' ? t('taken back') : ''
+  if (field in SIGNED) return t(SIGNED[field]!, { by: signed(Number(value)) })
   if (field === 'length_mm') return `${String(value)} mm`
   if (field === 'angle_deg') return `${signed(Number(value))}°`
-  if (value === true) return field === 'over' ? 'turned over' : field
-  if (value === false) return field === 'over' ? 'as printed' : ''
+  if (value === true) return field === 'over' ? t('turned over') : field
+  if (value === false) return field === 'over' ? t('as printed') : ''
   return typeof value === 'object'
     ? Object.entries(value)
         .map(([f, v]) => `${f.replace(/_/g, ' ')} ${String(v)}`)

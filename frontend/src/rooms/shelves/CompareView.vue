@@ -8,6 +8,7 @@ import TopBar from '@/shared/ui/TopBar.vue'
 import Pick from '@/shared/ui/Pick.vue'
 
 import './shelf.css'
+import { t } from '@/shared/i18n'
 
 /** Sizes side by side by numbers; with a rider's file the present bike comes first. */
 const route = useRoute()
@@ -26,7 +27,7 @@ const fit = computed(() => Number(route.query.fit) || undefined)
 async function read() {
   trouble.value = ''
   if (!sizes.value.length) {
-    trouble.value = 'Mark sizes on the frames shelf first.'
+    trouble.value = t('Mark sizes on the frames shelf first.')
     return
   }
   try {
@@ -39,7 +40,7 @@ async function read() {
   }
 }
 onMounted(async () => {
-  document.title = 'Compare sizes, Waymark'
+  document.title = t('Compare sizes, Waymark')
   files.value = await take(api.GET('/api/fits'))
 })
 watch([sizes, fit, unit, language], read, { immediate: true })
@@ -63,15 +64,17 @@ const at = (o: Schemas['ComparedSize']) => ({
   <div class="shelf">
     <TopBar />
     <main>
-      <section class="list" tabindex="0" aria-label="Comparison">
-        <h1>Sizes by their numbers</h1>
-        <p v-if="trouble" role="alert">{{ trouble }} <router-link to="/frames">Frames</router-link></p>
+      <section class="list" tabindex="0" :aria-label="$t('Comparison')">
+        <h1>{{ $t('Sizes by their numbers') }}</h1>
+        <p v-if="trouble" role="alert">
+          {{ trouble }} <router-link to="/frames">{{ $t('Frames') }}</router-link>
+        </p>
         <table v-if="found" class="wide">
           <thead>
             <tr>
               <th />
               <th v-for="s in found.sizes" :key="s.label">
-                <b>{{ s.label }}</b><br />{{ s.id ? s.kind : 'the present bike' }}
+                <b>{{ s.label }}</b><br />{{ s.id ? s.kind : $t('the present bike') }}
               </th>
             </tr>
           </thead>
@@ -86,19 +89,20 @@ const at = (o: Schemas['ComparedSize']) => ({
         </table>
       </section>
       <aside>
-        <h2>Against</h2>
+        <h2>{{ $t('Against') }}</h2>
         <Pick
-          label="Compare against"
+          :label="$t('Compare against')"
           :value="fit ?? ''"
-          placeholder="the first size"
+          :placeholder="$t('the first size')"
           clearable
           :options="files.map((f) => ({ value: f.id, label: `${f.rider}’s present bike` }))"
           @pick="(v) => against(String(v))" />
         <p class="small quiet">
-          Differences are from {{ found?.against ?? 'the first' }}. Labels mean nothing across makers; stack and reach
-          do, and reach counts at one bar height: taking spacers out to undo stack moves the bar forward.
+          {{ $t('Differences are from {first}.', { first: found?.against ?? $t('the first') }) }}
+          {{ $t('Labels mean nothing across makers; stack and reach do, and reach counts at one bar height.') }}
+          {{ $t('Taking spacers out to undo stack moves the bar forward.') }}
         </p>
-        <svg v-if="found" :viewBox="`0 0 ${W} ${H}`" role="img" aria-label="Stack against reach">
+        <svg v-if="found" :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="$t('Stack against reach')">
           <rect x="1" y="1" :width="W - 2" :height="H - 2" class="edge" />
           <g v-for="(s, i) in found.sizes" :key="s.label" :transform="`translate(${at(s).x} ${at(s).y})`">
             <circle r="4.5" :class="{ base: i === 0 }" />
@@ -106,8 +110,8 @@ const at = (o: Schemas['ComparedSize']) => ({
               {{ s.label }}
             </text>
           </g>
-          <text x="8" y="16" class="axis">stack</text>
-          <text :x="W - 8" :y="H - 8" text-anchor="end" class="axis">reach</text>
+          <text x="8" y="16" class="axis">{{ $t('stack') }}</text>
+          <text :x="W - 8" :y="H - 8" text-anchor="end" class="axis">{{ $t('reach') }}</text>
         </svg>
       </aside>
     </main>

@@ -15,6 +15,7 @@ import './shelf.css'
 
 import ImportPanel from './ImportPanel.vue'
 import SizeForm from './SizeForm.vue'
+import { said, t } from '@/shared/i18n'
 
 const { unit } = useSettings()
 const sizes = ref<ShelvedSize[]>([])
@@ -24,7 +25,7 @@ async function read() {
   sizes.value = await take(api.GET('/api/shelves/frames'))
 }
 onMounted(() => {
-  document.title = 'Frames, Waymark'
+  document.title = t('Frames, Waymark')
   void read()
 })
 const opened = ref<ShelvedSize | 'new' | null>(null)
@@ -55,16 +56,16 @@ const frames = computed(() => {
 })
 const marked = computed(() => sizes.value.filter((s) => s.audit.length))
 const COLUMNS = [
-  ['stack_mm', 'Stack'],
-  ['reach_mm', 'Reach'],
-  ['head_angle_deg', 'Head'],
-  ['seat_angle_deg', 'Seat'],
-  ['seat_tube_mm', 'Seat tube'],
-  ['head_tube_mm', 'Head tube'],
-  ['front_centre_mm', 'Front centre'],
-  ['chainstay_mm', 'Chainstay'],
-  ['bb_drop_mm', 'BB drop'],
-  ['standover_mm', 'Standover'],
+  ['stack_mm', said('Stack')],
+  ['reach_mm', said('Reach')],
+  ['head_angle_deg', said('Head')],
+  ['seat_angle_deg', said('Seat')],
+  ['seat_tube_mm', said('Seat tube')],
+  ['head_tube_mm', said('Head tube')],
+  ['front_centre_mm', said('Front centre')],
+  ['chainstay_mm', said('Chainstay')],
+  ['bb_drop_mm', said('BB drop')],
+  ['standover_mm', said('Standover')],
 ] as const
 const cell = (s: ShelvedSize, name: (typeof COLUMNS)[number][0]) => {
   const v = s.size.chart[name]
@@ -110,17 +111,22 @@ const help = ref(false)
 
 <template>
   <div class="shelf">
-    <TopBar><input v-model="asked" type="search" class="ask" placeholder="frame" aria-label="Find a frame" /></TopBar>
+    <TopBar
+      ><input v-model="asked" type="search" class="ask" :placeholder="$t('frame')" :aria-label="$t('Find a frame')"
+    /></TopBar>
     <main>
-      <section class="list" tabindex="0" aria-label="Frames">
+      <section class="list" tabindex="0" :aria-label="$t('Frames')">
         <h1>
-          Frames <small class="quiet">{{ frames.length }} frames, {{ sizes.length }} sizes</small>
+          {{ $t('Frames') }}
+          <small class="quiet">{{
+            $t('{frames} frames, {sizes} sizes', { frames: frames.length, sizes: sizes.length })
+          }}</small>
         </h1>
         <Choices
           class="kinds"
-          label="Use"
+          :label="$t('Use')"
           :value="kind"
-          :options="[{ value: '', label: 'all' }, ...kinds.map((k) => ({ value: k, label: k }))]"
+          :options="[{ value: '', label: $t('all') }, ...kinds.map((k) => ({ value: k, label: $t(k) }))]"
           @pick="(v) => (kind = v)" />
         <article v-for="[name, list] in frames" :key="name">
           <header>
@@ -131,8 +137,10 @@ const help = ref(false)
             <div>
               <h2>{{ name }}</h2>
               <p class="quiet">
-                {{ list[0]!.size.kind }}, {{ list[0]!.size.material
-                }}<template v-if="list[0]!.size.price_band">, price {{ list[0]!.size.price_band }} of 5</template
+                {{ $t(list[0]!.size.kind) }}, {{ $t(list[0]!.size.material)
+                }}<template v-if="list[0]!.size.price_band">{{
+                  $t(', price {price_band} of 5', { price_band: list[0]!.size.price_band })
+                }}</template
                 ><template v-if="list[0]!.size.source">; {{ list[0]!.size.source }}</template
                 ><template v-if="list[0]!.size.dated">, {{ list[0]!.size.dated }}</template
                 ><template v-if="list[0]!.size.tags?.length">; {{ list[0]!.size.tags.join(', ') }}</template>
@@ -143,23 +151,24 @@ const help = ref(false)
                 type="button"
                 :aria-pressed="list[0]!.size.owned"
                 @click="stock(list[0]!, { owned: !list[0]!.size.owned })">
-                owned</button
-              ><button
+                {{ $t('owned') }}</button><button
                 type="button"
                 :aria-pressed="!(list[0]!.size.in_stock ?? true)"
                 @click="stock(list[0]!, { in_stock: !(list[0]!.size.in_stock ?? true) })">
-                out of stock
+                {{ $t('out of stock') }}
               </button>
             </div>
           </header>
           <table>
             <thead>
               <tr>
-                <th class="tick"><span class="visually-hidden">Compare</span></th>
-                <th>Size</th>
-                <th v-for="c in COLUMNS" :key="c[0]">{{ c[1] }}</th>
-                <th>ETT</th>
-                <th>Trail</th>
+                <th class="tick">
+                  <span class="visually-hidden">{{ $t('Compare') }}</span>
+                </th>
+                <th>{{ $t('Size') }}</th>
+                <th v-for="c in COLUMNS" :key="c[0]">{{ $t(c[1]) }}</th>
+                <th>{{ $t('ETT') }}</th>
+                <th>{{ $t('Trail') }}</th>
               </tr>
             </thead>
             <tbody>
@@ -168,7 +177,7 @@ const help = ref(false)
                   <input
                     type="checkbox"
                     :checked="compared.includes(s.id)"
-                    :aria-label="`compare ${s.size.frame} ${s.size.size}`"
+                    :aria-label="$t('compare {frame} {size}', { frame: s.size.frame, size: s.size.size })"
                     @change="toggle(s.id)" />
                 </td>
                 <th scope="row">
@@ -183,7 +192,11 @@ const help = ref(false)
                     derived: s.size.chart.derived?.includes(c[0]),
                     assumed: s.size.chart.assumed?.includes(c[0]),
                   }"
-                  :title="audit(s, c[0]) ? `the rest gives ${audit(s, c[0])!.computed.toFixed(1)}` : undefined">
+                  :title="
+                    audit(s, c[0])
+                      ? $t('the rest gives {computed}', { computed: audit(s, c[0])!.computed.toFixed(1) })
+                      : undefined
+                  ">
                   {{ cell(s, c[0]) }}
                 </td>
                 <td class="figure">{{ show(s.ett_mm, unit) }}</td>
@@ -192,53 +205,66 @@ const help = ref(false)
             </tbody>
           </table>
         </article>
-        <p v-if="!sizes.length" class="quiet">The shelf is empty. Read a frames file to fill it.</p>
+        <p v-if="!sizes.length" class="quiet">{{ $t('The shelf is empty. Read a frames file to fill it.') }}</p>
       </section>
       <aside v-if="opened">
         <SizeForm :size="opened === 'new' ? null : opened" @kept="kept" @changed="read" @close="opened = null" />
       </aside>
       <aside v-else>
-        <router-link v-if="compared.length" class="press solid" :to="`/frames/compare?sizes=${compared.join(',')}`"
-          >Compare {{ compared.length }} {{ compared.length === 1 ? 'size' : 'sizes' }}</router-link
-        >
-        <h2>Add frames</h2>
+        <router-link v-if="compared.length" class="press solid" :to="`/frames/compare?sizes=${compared.join(',')}`">{{
+          $t('Compare {compared} {sizes}', {
+            compared: compared.length,
+            sizes: compared.length === 1 ? $t('size') : $t('sizes'),
+          })
+        }}</router-link>
+        <h2>{{ $t('Add frames') }}</h2>
         <div class="add">
-          <router-link class="press solid" to="/frames/paste">Paste a chart</router-link
-          ><button type="button" class="press" @click="opened = 'new'">By hand</button>
+          <router-link class="press solid" to="/frames/paste">{{ $t('Paste a chart') }}</router-link><button
+            type="button"
+            class="press"
+            @click="opened = 'new'">
+            {{ $t('By hand') }}
+          </button>
         </div>
-        <h2>Take in, hand out</h2>
+        <h2>{{ $t('Take in, hand out') }}</h2>
         <p class="quiet">
-          One size a line, comma-separated, with
-          <button type="button" class="help-link" @click="help = true">these columns</button>. A bad line is named and
-          left out; the rest stays on offer.
+          {{ $t('One size a line, comma-separated, with') }}
+          <button type="button" class="help-link" @click="help = true">{{ $t('these columns') }}</button>{{
+            $t('. A bad line is named and left out; the rest stays on offer.')
+          }}
         </p>
         <ImportPanel shelf="frames" @taken="read" />
-        <h2>Stack against reach</h2>
-        <svg width="330" height="250" role="img" aria-label="All frames, stack against reach">
+        <h2>{{ $t('Stack against reach') }}</h2>
+        <svg width="330" height="250" role="img" :aria-label="$t('All frames, stack against reach')">
           <g v-for="[name, list] in frames" :key="name" class="mapped">
             <title>{{ name }}</title>
             <path :d="path(large(list))" class="line" />
             <circle v-for="(d, i) in large(list)" :key="i" :cx="d.x" :cy="d.y" r="3.2" />
           </g>
           <rect x="30" y="2" width="298" height="226" class="frame-edge" />
-          <text v-for="t in tickX" :key="t.v" :x="t.x" y="244" text-anchor="middle">{{ t.v }}</text>
-          <text v-for="t in tickY" :key="t.v" x="25" :y="t.y + 4" text-anchor="end">{{ t.v }}</text>
+          <text v-for="tick in tickX" :key="tick.v" :x="tick.x" y="244" text-anchor="middle">{{ tick.v }}</text>
+          <text v-for="tick in tickY" :key="tick.v" x="25" :y="tick.y + 4" text-anchor="end">{{ tick.v }}</text>
         </svg>
-        <h2>Chart audit</h2>
+        <h2>{{ $t('Chart audit') }}</h2>
         <p v-if="!marked.length" class="quiet">
-          Every chart agrees with itself and with the sizes beside it: stack with fork and head tube, wheelbase with its
-          halves, top tube with reach.
+          {{ $t('Every chart agrees with itself and with the sizes beside it.') }}
+          {{ $t('Stack goes with fork and head tube, wheelbase with its halves, top tube with reach.') }}
         </p>
         <ul v-else>
           <li v-for="s in marked" :key="s.id">
             <b>{{ s.size.frame }} {{ s.size.size }}</b
-            ><br />{{ s.audit[0]!.field.replace(/_(mm|deg)$/, '').replaceAll('_', ' ') }} says {{ s.audit[0]!.given }};
-            the rest gives {{ s.audit[0]!.computed.toFixed(1) }}
+            ><br />{{
+              $t('{_} says {given}; the rest gives {computed}', {
+                _: s.audit[0]!.field.replace(/_(mm|deg)$/, '').replaceAll('_', ' '),
+                given: s.audit[0]!.given,
+                computed: s.audit[0]!.computed.toFixed(1),
+              })
+            }}
           </li>
         </ul>
       </aside>
     </main>
-    <HelpDrawer v-model="help" title="Columns of the shelf files" :page="formats" />
+    <HelpDrawer v-model="help" :title="$t('Columns of the shelf files')" :page="formats" />
   </div>
 </template>
 

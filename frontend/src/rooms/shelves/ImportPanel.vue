@@ -2,6 +2,7 @@
 import { ref } from 'vue'
 
 import { api, type Imported, Refused, take } from '@/shared/api/client'
+import { t } from '@/shared/i18n'
 
 /** A shelf file is looked at first: good lines on offer, bad ones with line, column and reason. */
 const props = defineProps<{ shelf: 'frames' | 'parts' }>()
@@ -23,7 +24,7 @@ async function send(apply: boolean) {
         : api.POST('/api/shelves/parts/import', { body }),
     )
     if (apply) {
-      done.value = `${seen.value.added} added, ${seen.value.replaced} replaced.`
+      done.value = t('{added} added, {replaced} replaced.', { added: seen.value.added, replaced: seen.value.replaced })
       emit('taken')
     }
   } catch (wrong) {
@@ -47,29 +48,31 @@ async function choose(event: Event) {
   <div class="import">
     <div class="acts">
       <label class="press"
-        >Read a file<input
-          type="file"
-          accept=".csv,.json,text/csv,application/json"
-          class="visually-hidden"
-          @change="choose"
+        >{{ $t('Read a file')
+        }}<input type="file" accept=".csv,.json,text/csv,application/json" class="visually-hidden" @change="choose"
       /></label>
-      <a class="press" :href="`/api/shelves/${shelf}.csv`" :download="`waymark-${shelf}.csv`">Write CSV</a>
-      <a class="press" :href="`/api/shelves/${shelf}.json`" :download="`waymark-${shelf}.json`">JSON</a>
+      <a class="press" :href="`/api/shelves/${shelf}.csv`" :download="`waymark-${shelf}.csv`">{{ $t('Write CSV') }}</a>
+      <a class="press" :href="`/api/shelves/${shelf}.json`" :download="`waymark-${shelf}.json`">{{ $t('JSON') }}</a>
     </div>
     <p v-if="trouble" class="trouble" role="alert">{{ name }}: {{ trouble }}</p>
     <template v-if="seen">
       <p role="status">
-        <b>{{ name }}</b>: {{ seen.taken }} good {{ seen.taken === 1 ? 'line' : 'lines' }},
-        {{ seen.refused.length }} refused.
-        {{ done }}
+        <b>{{ name }}</b>{{
+          $t(': {taken} good {lines}, {refused} refused. {done}', {
+            taken: seen.taken,
+            lines: seen.taken === 1 ? $t('line') : $t('lines'),
+            refused: seen.refused.length,
+            done,
+          })
+        }}
       </p>
       <table v-if="seen.refused.length">
         <thead>
           <tr>
-            <th>Line</th>
-            <th>Column</th>
-            <th>Stood there</th>
-            <th>Why not</th>
+            <th>{{ $t('Line') }}</th>
+            <th>{{ $t('Column') }}</th>
+            <th>{{ $t('Stood there') }}</th>
+            <th>{{ $t('Why not') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -82,7 +85,9 @@ async function choose(event: Event) {
         </tbody>
       </table>
       <button v-if="!seen.applied && seen.taken" type="button" class="press solid" @click="send(true)">
-        Take the {{ seen.taken }} good {{ seen.taken === 1 ? 'line' : 'lines' }}
+        {{
+          $t('Take the {taken} good {lines}', { taken: seen.taken, lines: seen.taken === 1 ? $t('line') : $t('lines') })
+        }}
       </button>
     </template>
   </div>

@@ -5,6 +5,7 @@ import { api, Refused, type Schemas, type ShelvedPart, take } from '@/shared/api
 import Pick from '@/shared/ui/Pick.vue'
 
 import { KINDS } from './parts'
+import { t } from '@/shared/i18n'
 
 /** A part by hand: what its kind needs is asked, with bounds, no more. */
 const props = defineProps<{ part: ShelvedPart | null; forms: Record<string, Schemas['FormField'][]> }>()
@@ -33,7 +34,9 @@ watch(
 )
 const fields = computed(() => props.forms[kind.value] ?? [])
 const bounds = (f: Schemas['FormField']) =>
-  f.least == null ? '' : `${f.least} to ${f.greatest}${f.unit ? ` ${f.unit}` : ''}`
+  f.least == null
+    ? ''
+    : t('{least} to {greatest}{f}', { least: f.least, greatest: f.greatest, f: f.unit ? ` ${f.unit}` : '' })
 const marks = computed(() => {
   const it = props.part?.part
   return it ? { owned: it.owned ?? false, in_stock: it.in_stock ?? true, price_band: it.price_band ?? null } : {}
@@ -78,24 +81,24 @@ async function mark(body: Schemas['Marks']) {
 
 <template>
   <form class="part-form" @submit.prevent="keep">
-    <h2>{{ part ? part.part.name : 'A part by hand' }}</h2>
+    <h2>{{ part ? part.part.name : $t('A part by hand') }}</h2>
     <label v-if="!part" class="cell"
-      ><span>Kind</span
+      ><span>{{ $t('Kind') }}</span
       ><Pick
-        label="Kind"
+        :label="$t('Kind')"
         :value="kind"
         :options="KINDS.map(([value, label]) => ({ value, label }))"
         @pick="(v) => v && (kind = v)"
     /></label>
     <div v-if="part" class="marks">
       <button type="button" :aria-pressed="part.part.owned ?? false" @click="mark({ owned: !part.part.owned })">
-        owned already
+        {{ $t('owned already') }}
       </button>
       <button
         type="button"
         :aria-pressed="!(part.part.in_stock ?? true)"
         @click="mark({ in_stock: !(part.part.in_stock ?? true) })">
-        out of stock
+        {{ $t('out of stock') }}
       </button>
     </div>
     <label v-for="f in fields" :key="f.name" class="cell" :class="{ wrong: fault?.field === f.name }">
@@ -108,20 +111,27 @@ async function mark(body: Schemas['Marks']) {
         v-model="cells[f.name] as string"
         :required="f.required"
         :title="bounds(f)"
-        :placeholder="f.takes === 'list' ? 'with ; between' : ''"
+        :placeholder="f.takes === 'list' ? $t('with ; between') : ''"
         :aria-invalid="fault?.field === f.name" />
       <small v-if="fault?.field === f.name" class="bounds">{{ bounds(f) }}</small>
     </label>
     <p v-if="fault" class="trouble" role="alert">{{ fault.message }}</p>
     <div v-if="gone" class="acts" role="status">
-      <p>Off the shelf. Fit files keep their own copy.</p>
-      <button type="submit" class="press solid">Put back</button
-      ><button type="button" class="press" @click="emit('close')">Close</button>
+      <p>{{ $t('Off the shelf. Fit files keep their own copy.') }}</p>
+      <button type="submit" class="press solid">{{ $t('Put back') }}</button><button
+        type="button"
+        class="press"
+        @click="emit('close')">
+        {{ $t('Close') }}
+      </button>
     </div>
     <div v-else class="acts">
-      <button type="submit" class="press solid">Keep</button
-      ><button type="button" class="press" @click="emit('close')">Close</button
-      ><button v-if="part" type="button" class="press bare" @click="remove">Take off</button>
+      <button type="submit" class="press solid">{{ $t('Keep') }}</button><button
+        type="button"
+        class="press"
+        @click="emit('close')">
+        {{ $t('Close') }}</button
+      ><button v-if="part" type="button" class="press bare" @click="remove">{{ $t('Take off') }}</button>
     </div>
   </form>
 </template>

@@ -14,6 +14,7 @@ import './shelf.css'
 import ImportPanel from './ImportPanel.vue'
 import PartForm from './PartForm.vue'
 import { columnsOf, figureOf, KINDS, stemGrid } from './parts'
+import { t } from '@/shared/i18n'
 
 const { unit } = useSettings()
 const parts = ref<ShelvedPart[]>([])
@@ -25,7 +26,7 @@ const forms = ref<Record<string, Schemas['FormField'][]>>({})
 const opened = ref<ShelvedPart | 'new' | null>(null)
 const shown = ref('')
 onMounted(async () => {
-  document.title = 'Parts, Waymark'
+  document.title = t('Parts, Waymark')
   void read()
   forms.value = await take(api.GET('/api/shelves/part-forms'))
 })
@@ -49,20 +50,25 @@ const help = ref(false)
 
 <template>
   <div class="shelf">
-    <TopBar><input v-model="asked" type="search" class="ask" placeholder="part" aria-label="Find a part" /></TopBar>
+    <TopBar
+      ><input v-model="asked" type="search" class="ask" :placeholder="$t('part')" :aria-label="$t('Find a part')"
+    /></TopBar>
     <main>
-      <section class="list" tabindex="0" aria-label="Parts">
+      <section class="list" tabindex="0" :aria-label="$t('Parts')">
         <h1>
-          Parts <small class="quiet">{{ parts.length }} on the shelf</small>
+          {{ $t('Parts') }} <small class="quiet">{{ $t('{parts} on the shelf', { parts: parts.length }) }}</small>
         </h1>
         <Choices
           class="kinds"
-          label="Kind of part"
+          :label="$t('Kind of part')"
           :value="shown"
-          :options="[{ value: '', label: 'all' }, ...KINDS.map(([value, label]) => ({ value, label }))]"
+          :options="[{ value: '', label: $t('all') }, ...KINDS.map(([value, label]) => ({ value, label: $t(label) }))]"
           @pick="(v) => (shown = v)" />
         <article v-for="grid in shown && shown !== 'stem' ? [] : grids" :key="grid.clamp">
-          <h2>Stems, {{ grid.clamp }} clamp <small class="quiet">length across, angle as printed down</small></h2>
+          <h2>
+            {{ $t('Stems, {clamp} clamp', { clamp: grid.clamp }) }}
+            <small class="quiet">{{ $t('length across, angle as printed down') }}</small>
+          </h2>
           <table class="grid">
             <thead>
               <tr>
@@ -88,13 +94,13 @@ const help = ref(false)
           v-for="g in groups.filter((x) => (shown ? x.kind === shown : x.kind !== 'stem' || asked))"
           :key="g.kind">
           <h2>
-            {{ g.label }} <small class="quiet">{{ g.list.length }}</small>
+            {{ $t(g.label) }} <small class="quiet">{{ g.list.length }}</small>
           </h2>
           <table>
             <thead>
               <tr>
-                <th>Name</th>
-                <th v-for="c in columnsOf(g.kind)" :key="c[0]">{{ c[1] }}</th>
+                <th>{{ $t('Name') }}</th>
+                <th v-for="c in columnsOf(g.kind)" :key="c[0]">{{ $t(c[1]) }}</th>
               </tr>
             </thead>
             <tbody>
@@ -102,15 +108,15 @@ const help = ref(false)
                 <th scope="row">
                   <button type="button" class="open" @click="opened = p">{{ p.part.name }}</button><small
                     v-if="p.part.owned">
-                    owned</small
-                  ><small v-else-if="p.part.in_stock === false"> out of stock</small>
+                    {{ $t('owned') }}</small
+                  ><small v-else-if="p.part.in_stock === false"> {{ $t('out of stock') }}</small>
                 </th>
                 <td v-for="c in columnsOf(g.kind)" :key="c[0]" class="figure">{{ figureOf(p.part, c[0], unit) }}</td>
               </tr>
             </tbody>
           </table>
         </article>
-        <p v-if="!parts.length" class="quiet">The shelf is empty. Read a parts file to fill it.</p>
+        <p v-if="!parts.length" class="quiet">{{ $t('The shelf is empty. Read a parts file to fill it.') }}</p>
       </section>
       <aside v-if="opened">
         <PartForm
@@ -121,20 +127,23 @@ const help = ref(false)
           @close="opened = null" />
       </aside>
       <aside v-else>
-        <h2>Add parts</h2>
-        <div><button type="button" class="press solid" @click="opened = 'new'">By hand</button></div>
+        <h2>{{ $t('Add parts') }}</h2>
+        <div>
+          <button type="button" class="press solid" @click="opened = 'new'">{{ $t('By hand') }}</button>
+        </div>
         <p class="quiet">
-          Press a name to change a part, or to mark it owned or out of stock: the search leaves out what cannot be had.
+          {{ $t('Press a name to change a part, or to mark it owned or out of stock.') }}
+          {{ $t('The search leaves out what cannot be had.') }}
         </p>
-        <h2>Take in, hand out</h2>
+        <h2>{{ $t('Take in, hand out') }}</h2>
         <p class="quiet">
-          One part a line, its kind first. Only the columns of its kind are filled; see
-          <button type="button" class="help-link" @click="help = true">these columns</button>.
+          {{ $t('One part a line, its kind first. Only the columns of its kind are filled; see') }}
+          <button type="button" class="help-link" @click="help = true">{{ $t('these columns') }}</button>.
         </p>
         <ImportPanel shelf="parts" @taken="read" />
       </aside>
     </main>
-    <HelpDrawer v-model="help" title="Columns of the shelf files" :page="formats" />
+    <HelpDrawer v-model="help" :title="$t('Columns of the shelf files')" :page="formats" />
   </div>
 </template>
 

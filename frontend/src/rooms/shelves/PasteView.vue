@@ -8,6 +8,7 @@ import Pick from '@/shared/ui/Pick.vue'
 import './shelf.css'
 
 import { fieldName, LENGTH_KINDS, MATERIALS, type Use, USES } from './charts'
+import { t } from '@/shared/i18n'
 
 /** A chart pasted as it stands: what every row was taken for is shown, and can be changed, before it is kept. */
 type Pasted = Schemas['Pasted']
@@ -27,11 +28,16 @@ const effectiveAt = ref('')
 const seen = ref<Pasted | null>(null)
 const trouble = ref('')
 const done = ref('')
-onMounted(() => (document.title = 'Paste a chart, Waymark'))
+onMounted(() => (document.title = t('Paste a chart, Waymark')))
 
 const tooLong = (letters: number) =>
-  `That is a book, not a chart: ${letters.toLocaleString('en')} letters, where a chart has at most ` +
-  `${MOST.toLocaleString('en')}. Nothing was taken; paste the table alone.`
+  [
+    t('That is a book, not a chart: {letters} letters, where a chart has at most {most}.', {
+      letters: letters.toLocaleString('en'),
+      most: MOST.toLocaleString('en'),
+    }),
+    t('Nothing was taken; paste the table alone.'),
+  ].join(' ')
 
 async function look(apply = false) {
   trouble.value = ''
@@ -59,7 +65,11 @@ async function look(apply = false) {
         },
       }),
     )
-    if (apply) done.value = `${seen.value.added} sizes added, ${seen.value.replaced} replaced.`
+    if (apply)
+      done.value = t('{added} sizes added, {replaced} replaced.', {
+        added: seen.value.added,
+        replaced: seen.value.replaced,
+      })
   } catch (wrong) {
     if (!(wrong instanceof Refused)) throw wrong
     if (!apply) seen.value = null
@@ -97,14 +107,19 @@ function measure(row: number, to: string) {
 }
 const figure = (value: number | null | undefined) => (value == null ? '·' : String(Math.round(value * 10) / 10))
 // One line a size: what contradicts, and every single number that would mend it.
-const says = (first: string, others: string[]) => (others.length ? `${first}; else ${others.join(', or ')}` : first)
+const says = (first: string, others: string[]) =>
+  others.length ? t('{first}; else {or}', { first, or: others.join(', or ') }) : first
 const marked = computed(() =>
   good.value
     .filter((s) => s.made!.audit.length)
     .map((s) => {
       const mends = s.made!.audit.filter((a) => a.mends_all)
-      const [first, ...others] = (mends.length ? mends : s.made!.audit).map(
-        (a) => `${fieldName(a.field).toLowerCase()} ${figure(a.computed)} for ${figure(a.given)}`,
+      const [first, ...others] = (mends.length ? mends : s.made!.audit).map((a) =>
+        t('{number} {computed} for {given}', {
+          number: fieldName(a.field).toLowerCase(),
+          computed: figure(a.computed),
+          given: figure(a.given),
+        }),
       )
       return {
         label: s.label,
@@ -137,33 +152,36 @@ function useFor(kind: Use | '') {
   <div class="shelf">
     <TopBar />
     <main>
-      <section class="list" tabindex="0" aria-label="The chart">
-        <h1>Paste a chart</h1>
+      <section class="list" tabindex="0" :aria-label="$t('The chart')">
+        <h1>{{ $t('Paste a chart') }}</h1>
         <label class="area"
-          ><span class="visually-hidden">The chart as it stands on the page</span>
+          ><span class="visually-hidden">{{ $t('The chart as it stands on the page') }}</span>
           <textarea
             v-model="text"
             rows="7"
             spellcheck="false"
-            placeholder="Copy the table from a page or a spreadsheet and paste it here. Sizes across or down, any unit."
+            :placeholder="
+              $t('Copy the table from a page or a spreadsheet and paste it here. Sizes across or down, any unit.')
+            "
             @paste="pasted"
             @change="look()" />
         </label>
         <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
         <template v-if="seen">
           <h2>
-            What each row was taken for
-            <small class="quiet"
-              >sizes {{ seen.across ? 'across' : 'down' }}; a unit in ochre was guessed from the figures; nothing is
-              kept yet</small
-            >
+            {{ $t('What each row was taken for') }}
+            <small class="quiet">{{
+              $t('sizes {down}; a unit in ochre was guessed from the figures; nothing is kept yet', {
+                down: seen.across ? $t('across') : $t('down'),
+              })
+            }}</small>
           </h2>
           <table class="mapping">
             <thead>
               <tr>
-                <th>As it stands</th>
-                <th>Taken for</th>
-                <th>Unit</th>
+                <th>{{ $t('As it stands') }}</th>
+                <th>{{ $t('Taken for') }}</th>
+                <th>{{ $t('Unit') }}</th>
                 <th v-for="s in seen.sizes" :key="s.label" class="figure">{{ s.label }}</th>
               </tr>
             </thead>
@@ -174,9 +192,9 @@ function useFor(kind: Use | '') {
                 </th>
                 <td class="pickers">
                   <Pick
-                    :label="`${row.heading} is taken for`"
+                    :label="$t('{heading} is taken for', { heading: row.heading })"
                     :value="row.quantity ?? ''"
-                    placeholder="left out"
+                    :placeholder="$t('left out')"
                     clearable
                     :options="seen.quantities.map((q) => ({ value: q, label: fieldName(q) }))"
                     @pick="(v) => mean(i, v)" />
@@ -184,7 +202,7 @@ function useFor(kind: Use | '') {
                 <td class="pickers">
                   <Pick
                     v-if="row.quantity && row.unit !== 'deg'"
-                    :label="`unit of ${row.heading}`"
+                    :label="$t('unit of {heading}', { heading: row.heading })"
                     :class="['unit', { guessed: row.guessed }]"
                     :value="row.unit ?? ''"
                     :options="['mm', 'cm', 'in'].map((u) => ({ value: u, label: u }))"
@@ -199,72 +217,81 @@ function useFor(kind: Use | '') {
           <p v-if="seen.effective_note" class="effective" role="status">
             {{ seen.effective_note }}
             <label
-              >Holds at
+              >{{ $t('Holds at') }}
               <input
                 v-model="effectiveAt"
                 inputmode="decimal"
-                placeholder="stack"
-                aria-label="Height at which the effective seat angle holds, mm above the BB"
+                :placeholder="$t('stack')"
+                :aria-label="$t('Height at which the effective seat angle holds, mm above the BB')"
                 @change="look()" />
-              mm above the BB</label
+              {{ $t('mm above the BB') }}</label
             >
           </p>
         </template>
       </section>
       <aside>
-        <h2>What it is of</h2>
-        <label class="row"><span>Frame</span><input v-model="facts.frame" maxlength="120" /></label>
+        <h2>{{ $t('What it is of') }}</h2>
         <label class="row"
-          ><span>Use</span
+          ><span>{{ $t('Frame') }}</span
+          ><input v-model="facts.frame" maxlength="120"
+        /></label>
+        <label class="row"
+          ><span>{{ $t('Use') }}</span
           ><Pick
-            label="Use"
+            :label="$t('Use')"
             :value="facts.kind ?? ''"
             :options="USES.map((value) => ({ value, label: value }))"
             @pick="useFor"
         /></label>
         <label class="row"
-          ><span>Material</span
+          ><span>{{ $t('Material') }}</span
           ><Pick
-            label="Material"
+            :label="$t('Material')"
             :value="facts.material ?? ''"
             :options="MATERIALS.map((value) => ({ value, label: value }))"
             @pick="(v) => v && (facts.material = v)"
         /></label>
         <label class="row"
-          ><span>Source</span><input v-model="facts.source" maxlength="200" placeholder="whose chart"
+          ><span>{{ $t('Source') }}</span
+          ><input v-model="facts.source" maxlength="200" :placeholder="$t('whose chart')"
         /></label>
         <label class="row"
-          ><span>Dated</span><input v-model="facts.dated" maxlength="10" placeholder="2026-03"
+          ><span>{{ $t('Dated') }}</span
+          ><input v-model="facts.dated" maxlength="10" placeholder="2026-03"
         /></label>
         <details class="ways">
-          <summary>How it measures: {{ said.length ? said.join(', ') : 'as the chart agrees' }}</summary>
+          <summary>
+            {{ $t('How it measures: {agrees}', { agrees: said.length ? said.join(', ') : $t('as the chart agrees') }) }}
+          </summary>
           <label v-for="k in LENGTH_KINDS" :key="k.field" class="row"
             ><span>{{ k.label }}</span
             ><Pick
               :label="k.label"
               :value="kinds[k.field] ?? ''"
-              placeholder="as the chart agrees"
+              :placeholder="$t('as the chart agrees')"
               clearable
               :options="k.ways.map(([value, label]) => ({ value, label }))"
               @pick="(v) => measured(k.field, v)"
           /></label>
         </details>
         <template v-if="seen">
-          <h2>Audit</h2>
-          <p v-if="!marked.length" class="quiet">What can be checked agrees, in each size and from one to the next.</p>
+          <h2>{{ $t('Audit') }}</h2>
+          <p v-if="!marked.length" class="quiet">
+            {{ $t('What can be checked agrees, in each size and from one to the next.') }}
+          </p>
           <ul v-else class="audit">
             <li v-for="m in marked" :key="m.label">
               <b>{{ m.label }}</b> {{ m.words }}.
             </li>
           </ul>
           <button type="button" class="press solid" :disabled="!good.length || !facts.frame" @click="look(true)">
-            Keep {{ good.length }} {{ good.length === 1 ? 'size' : 'sizes' }}
+            {{ $t('Keep {good} {sizes}', { good: good.length, sizes: good.length === 1 ? $t('size') : $t('sizes') }) }}
           </button>
-          <p v-if="!facts.frame" class="small quiet">Name the frame first.</p>
+          <p v-if="!facts.frame" class="small quiet">{{ $t('Name the frame first.') }}</p>
           <p v-if="done" role="status">
-            <b>{{ done }}</b> <router-link to="/frames">To the shelf</router-link>
+            <b>{{ done }}</b> <router-link to="/frames">{{ $t('To the shelf') }}</router-link>
           </p>
-          <h2>Sizes it gives</h2>
+          <h2>{{ $t('Sizes it gives') }}</h2>
           <ul class="sizes">
             <li v-for="s in seen.sizes" :key="s.label">
               <b>{{ s.label }}</b>
@@ -281,8 +308,8 @@ function useFor(kind: Use | '') {
             </li>
           </ul>
           <p class="small quiet">
-            <span class="given derived">underlined</span> follows from the rest;
-            <span class="given assumed">dotted</span> is assumed: ask the maker.
+            <span class="given derived">{{ $t('underlined') }}</span> {{ $t('follows from the rest;') }}
+            <span class="given assumed">{{ $t('dotted') }}</span> {{ $t('is assumed: ask the maker.') }}
           </p>
         </template>
       </aside>

@@ -109,36 +109,42 @@ function measuredSo(field: string, way: string) {
 
 <template>
   <form class="size-form" @submit.prevent="send(true)">
-    <h2>{{ size ? `${size.size.frame} ${size.size.size}` : 'A size by hand' }}</h2>
-    <label class="row"><span>Frame</span><input v-model="facts.frame" required maxlength="120" /></label>
-    <label class="row"><span>Size</span><input v-model="facts.size" required maxlength="20" /></label>
+    <h2>{{ size ? `${size.size.frame} ${size.size.size}` : $t('A size by hand') }}</h2>
     <label class="row"
-      ><span>Use</span
+      ><span>{{ $t('Frame') }}</span
+      ><input v-model="facts.frame" required maxlength="120"
+    /></label>
+    <label class="row"
+      ><span>{{ $t('Size') }}</span
+      ><input v-model="facts.size" required maxlength="20"
+    /></label>
+    <label class="row"
+      ><span>{{ $t('Use') }}</span
       ><Pick
-        label="Use"
+        :label="$t('Use')"
         :value="facts.kind"
         :options="USES.map((value) => ({ value, label: value }))"
         @pick="(v) => v && (facts.kind = v)"
     /></label>
     <label class="row"
-      ><span>Material</span
+      ><span>{{ $t('Material') }}</span
       ><Pick
-        label="Material"
+        :label="$t('Material')"
         :value="facts.material"
         :options="MATERIALS.map((value) => ({ value, label: value }))"
         @pick="(v) => v && (facts.material = v)"
     /></label>
     <label class="row"
-      ><span>Source, date</span
+      ><span>{{ $t('Source, date') }}</span
       ><span class="two"
-        ><input v-model="facts.source" aria-label="Source" maxlength="200" /><input
+        ><input v-model="facts.source" :aria-label="$t('Source')" maxlength="200" /><input
           v-model="facts.dated"
-          aria-label="Date of the chart"
+          :aria-label="$t('Date of the chart')"
           maxlength="10"
           placeholder="2026-03" /></span
     ></label>
     <fieldset v-for="[name, fields] in CHART_GROUPS" :key="name">
-      <legend>{{ name }}</legend>
+      <legend>{{ $t(name) }}</legend>
       <label v-for="f in fields" :key="f" class="cell" :class="{ odd: mark(f), wrong: fault?.field === f }">
         <span>{{ fieldName(f) }}</span>
         <input
@@ -149,38 +155,49 @@ function measuredSo(field: string, way: string) {
           :aria-invalid="fault?.field === f"
           @change="send(false)" />
         <small v-if="mark(f)"
-          >{{ mark(f)!.mends_all ? 'the rest agrees on' : 'the rest gives' }} {{ mark(f)!.computed.toFixed(1) }}</small
+          >{{ mark(f)!.mends_all ? $t('the rest agrees on') : $t('the rest gives') }}
+          {{ mark(f)!.computed.toFixed(1) }}</small
         >
-        <small v-else-if="derived(f) && !typed[f]">follows</small
-        ><small v-else-if="assumed(f) && !typed[f]">assumed</small>
+        <small v-else-if="derived(f) && !typed[f]">{{ $t('follows') }}</small><small
+          v-else-if="assumed(f) && !typed[f]"
+          >{{ $t('assumed') }}</small
+        >
       </label>
     </fieldset>
     <fieldset>
-      <legend>How it measures</legend>
+      <legend>{{ $t('How it measures') }}</legend>
       <label v-for="k in LENGTH_KINDS" :key="k.field" class="cell way"
         ><span>{{ k.label }}</span
         ><Pick
           :label="k.label"
           :value="typed[k.field] ?? ''"
-          placeholder="not said"
+          :placeholder="$t('not said')"
           clearable
           :options="k.ways.map(([value, label]) => ({ value, label }))"
           @pick="(v) => measuredSo(k.field, v)"
       /></label>
     </fieldset>
     <label class="row"
-      ><span>Only cockpits</span><input v-model="typed.cockpits" placeholder="names with ; between"
+      ><span>{{ $t('Only cockpits') }}</span
+      ><input v-model="typed.cockpits" :placeholder="$t('names with ; between')"
     /></label>
     <p v-if="fault" class="trouble" role="alert">{{ fault.message }}</p>
     <div v-if="gone" class="acts" role="status">
-      <p>Off the shelf. Fit files keep their own copy.</p>
-      <button type="button" class="press solid" @click="putBack">Put back</button
-      ><button type="button" class="press" @click="emit('close')">Close</button>
+      <p>{{ $t('Off the shelf. Fit files keep their own copy.') }}</p>
+      <button type="button" class="press solid" @click="putBack">{{ $t('Put back') }}</button><button
+        type="button"
+        class="press"
+        @click="emit('close')">
+        {{ $t('Close') }}
+      </button>
     </div>
     <div v-else class="acts">
-      <button type="submit" class="press solid">Keep</button
-      ><button type="button" class="press" @click="emit('close')">Close</button
-      ><button v-if="size" type="button" class="press bare" @click="remove">Take off the shelf</button>
+      <button type="submit" class="press solid">{{ $t('Keep') }}</button><button
+        type="button"
+        class="press"
+        @click="emit('close')">
+        {{ $t('Close') }}</button
+      ><button v-if="size" type="button" class="press bare" @click="remove">{{ $t('Take off the shelf') }}</button>
     </div>
   </form>
 </template>

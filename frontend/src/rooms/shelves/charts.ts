@@ -1,4 +1,5 @@
 import type { Schemas } from '@/shared/api/client'
+import { said, t } from '@/shared/i18n'
 
 export type Use = NonNullable<Schemas['Paste']['kind']>
 export type Material = NonNullable<Schemas['Paste']['material']>
@@ -6,34 +7,34 @@ export const USES: Use[] = ['road', 'endurance', 'gravel', 'cyclocross', 'cross-
 export const MATERIALS: Material[] = ['carbon', 'alloy', 'steel', 'titanium']
 
 const NAMES: Record<string, string> = {
-  ett_mm: 'Effective top tube',
-  bb_drop_mm: 'BB drop',
-  bead_mm: 'Wheel size',
-  effective_at_mm: 'Effective angle at',
-  system_mass_kg: 'System mass, kg',
-  seat_angle_effective_deg: 'Seat angle, effective',
-  seat_angle_deg: 'Seat angle',
-  top_tube_mm: 'Top tube, actual',
-  fork_length_mm: 'Fork length',
-  post_diameter_mm: 'Post diameter',
-  standover_ahead_mm: 'Standover measured ahead of BB',
-  cover_mm: 'Headset cover',
-  upper_bearing_mm: 'Upper bearing',
-  spacer_limit_mm: 'Spacer limit',
-  rear_bead_mm: 'Rear wheel, if other',
-  rear_tyre_mm: 'Rear tyre, if other',
-  lower_cup_mm: 'Lower headset cup',
+  ett_mm: said('Effective top tube'),
+  bb_drop_mm: said('BB drop'),
+  bead_mm: said('Wheel size'),
+  effective_at_mm: said('Effective angle at'),
+  system_mass_kg: said('System mass, kg'),
+  seat_angle_effective_deg: said('Seat angle, effective'),
+  seat_angle_deg: said('Seat angle'),
+  top_tube_mm: said('Top tube, actual'),
+  fork_length_mm: said('Fork length'),
+  post_diameter_mm: said('Post diameter'),
+  standover_ahead_mm: said('Standover measured ahead of BB'),
+  cover_mm: said('Headset cover'),
+  upper_bearing_mm: said('Upper bearing'),
+  spacer_limit_mm: said('Spacer limit'),
+  rear_bead_mm: said('Rear wheel, if other'),
+  rear_tyre_mm: said('Rear tyre, if other'),
+  lower_cup_mm: said('Lower headset cup'),
 }
 /** A chart field in the trade's words. */
 export function fieldName(field: string): string {
   const plain = field.replace(/_(mm|deg|kg)$/, '').replaceAll('_', ' ')
-  return NAMES[field] ?? plain[0]!.toUpperCase() + plain.slice(1)
+  return t(NAMES[field] ?? plain[0]!.toUpperCase() + plain.slice(1))
 }
 
 /** Chart fields as a form asks for them, what the frame stands on first. */
 export const CHART_GROUPS: [string, string[]][] = [
   [
-    'Frame',
+    said('Frame'),
     [
       'stack_mm',
       'reach_mm',
@@ -48,7 +49,7 @@ export const CHART_GROUPS: [string, string[]][] = [
     ],
   ],
   [
-    'Fork and wheels',
+    said('Fork and wheels'),
     [
       'fork_length_mm',
       'fork_offset_mm',
@@ -63,9 +64,9 @@ export const CHART_GROUPS: [string, string[]][] = [
       'rear_tyre_mm',
     ],
   ],
-  ['Standing over it', ['standover_mm', 'standover_ahead_mm', 'step_through_mm']],
+  [said('Standing over it'), ['standover_mm', 'standover_ahead_mm', 'step_through_mm']],
   [
-    'Steerer and post',
+    said('Steerer and post'),
     [
       'cover_mm',
       'upper_bearing_mm',

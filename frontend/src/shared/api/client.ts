@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch'
 
+import { t } from '@/shared/i18n'
 import { useSettings } from '@/shared/settings'
 
 import type { components, paths } from './generated'
@@ -58,12 +59,14 @@ export async function take<T>(asked: Promise<Answer<T>>): Promise<T> {
   } catch {
     throw new Refused({
       code: 'offline',
-      message: 'The fit room’s computer does not answer. What you typed is kept here; try again.',
+      message: t('The fit room’s computer does not answer. What you typed is kept here; try again.'),
     })
   }
   if (answer.error !== undefined || answer.data === undefined) {
     const body = answer.error as ErrorBody | undefined
-    throw new Refused(body?.message ? body : { code: 'error', message: `Refused (${answer.response.status}).` })
+    throw new Refused(
+      body?.message ? body : { code: 'error', message: t('Refused ({status}).', { status: answer.response.status }) },
+    )
   }
   return answer.data
 }

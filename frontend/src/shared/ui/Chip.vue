@@ -5,7 +5,7 @@ defineProps<{ word: Word }>()
 </script>
 
 <template>
-  <span class="chip" :class="word">{{ word }}</span>
+  <span class="chip" :class="word">{{ $t(word) }}</span>
 </template>
 
 <style scoped>

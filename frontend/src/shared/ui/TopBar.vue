@@ -1,35 +1,38 @@
 <script setup lang="ts">
+import { said } from '@/shared/i18n'
 import { useSettings } from '@/shared/settings'
 
 import Guidepost from './Guidepost.vue'
 
 const { unit, sheet, toggleUnit, toggleSheet } = useSettings()
 const ROOMS = [
-  { to: '/', name: 'Day book' },
-  { to: '/frames', name: 'Frames' },
-  { to: '/parts', name: 'Parts' },
-  { to: '/claims', name: 'What they say' },
+  { to: '/', name: said('Day book') },
+  { to: '/frames', name: said('Frames') },
+  { to: '/parts', name: said('Parts') },
+  { to: '/claims', name: said('What they say') },
 ]
 </script>
 
 <template>
   <header class="top">
-    <router-link to="/" class="brand"><Guidepost /><b>Waymark</b></router-link>
-    <nav aria-label="Rooms">
+    <router-link to="/" class="brand"
+      ><Guidepost /><b>{{ $t('Waymark') }}</b></router-link
+    >
+    <nav :aria-label="$t('Rooms')">
       <router-link
         v-for="room in ROOMS"
         :key="room.to"
         :to="room.to"
         :class="{ here: room.to !== '/' && $route.path.startsWith(room.to) }"
-        >{{ room.name }}</router-link
+        >{{ $t(room.name) }}</router-link
       >
     </nav>
     <slot />
     <div class="keys">
-      <button type="button" :title="`Shown in ${unit}; press to change`" @click="toggleUnit">
+      <button type="button" :title="$t('Shown in {unit}; press to change', { unit })" @click="toggleUnit">
         <kbd>U</kbd> {{ unit }}
       </button>
-      <button type="button" :aria-label="`${sheet} sheet. Change`" @click="toggleSheet">
+      <button type="button" :aria-label="$t('{sheet} sheet. Change', { sheet })" @click="toggleSheet">
         <kbd aria-hidden="true">{{ sheet === 'light' ? '☾' : '☀' }}</kbd>
       </button>
     </div>

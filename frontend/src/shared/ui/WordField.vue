@@ -86,7 +86,8 @@ function onEscape() {
       @keydown.esc.stop="onEscape" />
     <span v-if="unit" class="unit figure quiet">{{ unit }}</span>
     <span v-if="fault" :id="`${id}-fault`" class="fault" role="alert">
-      {{ fault.message }}<template v-if="fault.allowed"> Allowed: {{ fault.allowed }}.</template>
+      {{ fault.message
+      }}<template v-if="fault.allowed">{{ ' ' }}{{ $t('Allowed: {allowed}.', { allowed: fault.allowed }) }}</template>
     </span>
   </span>
 </template>

@@ -11,6 +11,7 @@ from waymark.core.drawing.place import paper_label, placed
 from waymark.core.drawing.primitives import Circle, DisplayList, line
 from waymark.core.frame.geometry import FrameGeometry, steering_axis
 from waymark.core.marks import ORIGIN, Mark
+from waymark.core.say import Angle, Length, Said, Translate, bare, say, tenths, text_of
 
 WIDTH_MM, HEIGHT_MM = 210.0, 297.0
 LEFT, RIGHT, TOP = 14.0, 196.0, 283.0
@@ -20,20 +21,28 @@ LENGTH_TOLERANCE_MM, ANGLE_TOLERANCE_DEG = 2.0, 0.3
 
 @dataclass(frozen=True, slots=True)
 class FrameSheet:
-    """What the page says: its heading, the frame, the notes under the table."""
+    """What the page says: its heading, the frame, the notes under the table, and how it is put into words.
 
-    title: str
-    under: str
+    A builder reads mm, whatever the house shows.
+    """
+
+    title: Said
+    under: Said
     frame: FrameGeometry
-    notes: Sequence[str]
+    notes: Sequence[Said]
+    translate: Translate = str
+
+    def tell(self, said: Said) -> str:
+        """A text of the page, in its language."""
+        return text_of(said, "mm", self.translate)
 
 
 def frame_page(c: FrameSheet) -> DisplayList:
     """The page: frame with its dimensions, then every number with its tolerance, then the notes."""
     page = DisplayList()
     page.add(
-        paper_label(Mark(LEFT, TOP - 6), c.title, "strong", 7),
-        paper_label(Mark(LEFT, TOP - 12), c.under, "plain", 3.4),
+        paper_label(Mark(LEFT, TOP - 6), c.tell(c.title), "strong", 7),
+        paper_label(Mark(LEFT, TOP - 12), c.tell(c.under), "plain", 3.4),
         line(Mark(LEFT, TOP - 15), Mark(RIGHT, TOP - 15), "rule"),
     )
     f = c.frame
@@ -54,16 +63,20 @@ def frame_page(c: FrameSheet) -> DisplayList:
             prefix="card-",
         )
     )
-    _dimensions(page, f, scale, origin)
-    page.add(paper_label(Mark(RIGHT, TOP - 20), f"scale 1 : {1 / scale:.1f}", "plain", 3, "end"))
-    y = _table(page, f, origin.y_mm + f.ground_y_mm * scale - 34) - 4
+    _dimensions(page, c, scale, origin)
+    page.add(
+        paper_label(Mark(RIGHT, TOP - 20), c.tell(say("scale 1 : {scale}", scale=tenths(1 / scale))), "plain", 3, "end")
+    )
+    y = _table(page, c, origin.y_mm + f.ground_y_mm * scale - 34) - 4
     for note in c.notes:
-        page.add(paper_label(Mark(LEFT, y), note, "plain", 3.3))
+        page.add(paper_label(Mark(LEFT, y), c.tell(note), "plain", 3.3))
         y -= 5.2
     return page
 
 
-def _dimensions(page: DisplayList, f: FrameGeometry, scale: float, origin: Mark) -> None:
+def _dimensions(page: DisplayList, c: FrameSheet, scale: float, origin: Mark) -> None:
+    f = c.frame
+
     def on(at: Mark) -> Mark:
         return origin + at.scaled(scale)
 
@@ -72,14 +85,16 @@ def _dimensions(page: DisplayList, f: FrameGeometry, scale: float, origin: Mark)
         page,
         on(Mark(f.rear_axle.x_mm, ground)),
         on(Mark(f.front_axle.x_mm, ground)),
-        f"wheelbase {f.wheelbase_mm:.0f}",
+        c.tell(say("wheelbase {length}", length=bare(f.wheelbase_mm))),
     )
     _across(page, on(Mark(f.rear_axle.x_mm, ground - 62)), on(Mark(0, ground - 62)), f"{-f.rear_axle.x_mm:.0f}")
     _across(page, on(Mark(0, ground - 62)), on(Mark(f.front_axle.x_mm, ground - 62)), f"{f.front_axle.x_mm:.0f}")
     over = f.stack_mm + 44
-    _across(page, on(Mark(0, over)), on(Mark(f.reach_mm, over)), f"reach {f.reach_mm:.0f}")
+    _across(page, on(Mark(0, over)), on(Mark(f.reach_mm, over)), c.tell(say("reach {length}", length=bare(f.reach_mm))))
     side = f.reach_mm + 66
-    _upright(page, on(Mark(side, 0)), on(Mark(side, f.stack_mm)), f"stack {f.stack_mm:.0f}")
+    _upright(
+        page, on(Mark(side, 0)), on(Mark(side, f.stack_mm)), c.tell(say("stack {length}", length=bare(f.stack_mm)))
+    )
     page.add(
         line(on(Mark(0, 0)), on(Mark(side + 6, 0)), "dots"),
         line(on(f.head_top), on(Mark(side + 6, f.stack_mm)), "dots"),
@@ -92,9 +107,21 @@ def _dimensions(page: DisplayList, f: FrameGeometry, scale: float, origin: Mark)
     seat_foot = f.on_seat_tube(-(0 - f.ground_y_mm) / (f.seat_tube_top.y_mm / f.seat_tube_mm))
     page.add(line(on(ORIGIN), on(seat_foot), "dots"))
     page.add(paper_label(on(seat_foot + Mark(-16, 14)), f"{f.seat_angle_deg:.1f}°", "figure", 3.4, "end"))
-    page.add(paper_label(on(f.seat_tube_top + Mark(-40, -60)), f"seat tube {f.seat_tube_mm:.0f}", "figure", 3, "end"))
+    page.add(
+        paper_label(
+            on(f.seat_tube_top + Mark(-40, -60)),
+            c.tell(say("seat tube {length}", length=bare(f.seat_tube_mm))),
+            "figure",
+            3,
+            "end",
+        )
+    )
     middle = f.head_top.toward(f.head_bottom, 0.5)
-    page.add(paper_label(on(middle + Mark(34, -14)), f"head tube {f.head_tube_mm:.0f}", "figure", 3))
+    page.add(
+        paper_label(
+            on(middle + Mark(34, -14)), c.tell(say("head tube {length}", length=bare(f.head_tube_mm))), "figure", 3
+        )
+    )
 
 
 def _across(page: DisplayList, a: Mark, b: Mark, text: str) -> None:
@@ -109,31 +136,36 @@ def _upright(page: DisplayList, a: Mark, b: Mark, text: str) -> None:
     page.add(paper_label(a.toward(b, 0.62) + Mark(-1.8, -1), text, "figure", 3.2, "end"))
 
 
-def _table(page: DisplayList, f: FrameGeometry, top: float) -> float:
+def _table(page: DisplayList, c: FrameSheet, top: float) -> float:
     """Every number, two columns, each with its tolerance; gives the height below it."""
-    mm, deg = f"± {LENGTH_TOLERANCE_MM:g} mm", f"± {ANGLE_TOLERANCE_DEG:g}°"
+    f = c.frame
+    mm = say("± {length}", length=Length(LENGTH_TOLERANCE_MM, exact=True))
+    deg = say("± {angle}", angle=Angle(ANGLE_TOLERANCE_DEG))
+    follows, bought = say("follows"), say("as bought")
     theta = f.top_tube_slope_deg
     rows = [
-        ("Stack", f"{f.stack_mm:.0f}", mm), ("Reach", f"{f.reach_mm:.0f}", mm),
-        ("Head angle", f"{f.head_angle_deg:.1f}°", deg),
-        ("Seat angle", f"{f.seat_angle_deg:.1f}°", deg), ("Head tube", f"{f.head_tube_mm:.0f}", mm),
-        ("Seat tube, centre to top", f"{f.seat_tube_mm:.0f}", mm), ("Effective top tube", f"{f.ett_mm:.0f}", mm),
-        ("Top tube slope", f"{theta:.1f}°", "follows"), ("Fork, axle to crown", f"{f.fork_length_mm:.0f}", "as bought"),
-        ("Fork offset", f"{f.fork_offset_mm:.0f}", "as bought"), ("BB drop", f"{f.bb_drop_mm:.0f}", mm),
-        ("Chainstay", f"{f.chainstay_mm:.0f}", mm), ("Front centre", f"{f.front_centre_mm:.0f}", mm),
-        ("Wheelbase", f"{f.wheelbase_mm:.0f}", "follows"), ("Trail", f"{f.trail_mm:.0f}", "follows"),
-        ("Wheel radius, loaded", f"{f.wheel_radius_mm:.0f}", "as bought"),
-        ("Head to seat tube angle", f"{abs(f.head_angle_deg - f.seat_angle_deg):.1f}°", "follows"),
-        ("Down tube to level", f"{degrees_down(f):.1f}°", "follows"),
+        (say("Stack"), f"{f.stack_mm:.0f}", mm), (say("Reach"), f"{f.reach_mm:.0f}", mm),
+        (say("Head angle"), f"{f.head_angle_deg:.1f}°", deg),
+        (say("Seat angle"), f"{f.seat_angle_deg:.1f}°", deg), (say("Head tube"), f"{f.head_tube_mm:.0f}", mm),
+        (say("Seat tube, centre to top"), f"{f.seat_tube_mm:.0f}", mm),
+        (say("Effective top tube"), f"{f.ett_mm:.0f}", mm),
+        (say("Top tube slope"), f"{theta:.1f}°", follows),
+        (say("Fork, axle to crown"), f"{f.fork_length_mm:.0f}", bought),
+        (say("Fork offset"), f"{f.fork_offset_mm:.0f}", bought), (say("BB drop"), f"{f.bb_drop_mm:.0f}", mm),
+        (say("Chainstay"), f"{f.chainstay_mm:.0f}", mm), (say("Front centre"), f"{f.front_centre_mm:.0f}", mm),
+        (say("Wheelbase"), f"{f.wheelbase_mm:.0f}", follows), (say("Trail"), f"{f.trail_mm:.0f}", follows),
+        (say("Wheel radius, loaded"), f"{f.wheel_radius_mm:.0f}", bought),
+        (say("Head to seat tube angle"), f"{abs(f.head_angle_deg - f.seat_angle_deg):.1f}°", follows),
+        (say("Down tube to level"), f"{degrees_down(f):.1f}°", follows),
     ]  # fmt: skip
     half = (len(rows) + 1) // 2
     for i, (name, value, tolerance) in enumerate(rows):
         x = LEFT if i < half else 108.0
         y = top - (i % half) * 6.2
         page.add(
-            paper_label(Mark(x, y), name, "plain", 3.5),
+            paper_label(Mark(x, y), c.tell(name), "plain", 3.5),
             paper_label(Mark(x + 60, y), value, "figure-strong", 3.9, "end"),
-            paper_label(Mark(x + 64, y), tolerance, "plain", 3.2),
+            paper_label(Mark(x + 64, y), c.tell(tolerance), "plain", 3.2),
             line(Mark(x, y - 1.8), Mark(x + 88, y - 1.8), "dots"),
         )
     return top - half * 6.2

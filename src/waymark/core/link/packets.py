@@ -48,7 +48,7 @@ class _Field:
             raise InputError(
                 "This does not fit into the packet.",
                 field=f"fields.{self.name}",
-                allowed=f"{low * self.step:g} to {top * self.step:g}",
+                allowed=say("{least} to {greatest}", least=Count(low * self.step), greatest=Count(top * self.step)),
                 kept=str(value)[:40],
             )
         return raw.to_bytes(self.size, "little", signed=self.signed)
@@ -216,7 +216,7 @@ CHARACTERISTICS = tuple(_READ)
 def decode(characteristic: str, packet: bytes) -> Fields:
     """What a packet says, by the names of its fields; raises ``InputError`` for one that is broken."""
     if len(packet) > MOST_BYTES:
-        raise InputError("No packet is so long.", field="hex", allowed=f"{MOST_BYTES} bytes")
+        raise InputError("No packet is so long.", field="hex", allowed=say("{most} bytes", most=Count(MOST_BYTES)))
     return _READ[characteristic](packet)
 
 

@@ -6,7 +6,7 @@ from typing import Literal
 
 from waymark.core.figures import whole
 from waymark.core.rules.house import NUMBERS
-from waymark.core.say import Length, say
+from waymark.core.say import Length, Said, say
 
 Word = Literal["in", "edge", "out"]
 # A hair beyond the search's own, so that what it found inside is never judged out for its last digit.
@@ -35,13 +35,9 @@ def worst(*words: Word) -> Word:
     return max(words, key=lambda w: _ORDER[w])
 
 
-def miss_said(miss_mm: float, tolerance_mm: float) -> Length:
+def show_miss(miss_mm: float, tolerance_mm: float) -> Said:
     """A signed miss as it is shown: whole mm, or one decimal where rounding would contradict the judgement."""
     shown = whole(miss_mm)
     honest = judge(shown, tolerance_mm) == judge(miss_mm, tolerance_mm)
-    return Length(shown if honest else miss_mm, signed=True, bare=True, tenths=not honest)
-
-
-def show_miss(miss_mm: float, tolerance_mm: float) -> str:
-    """The same in mm, as it stands in a table."""
-    return str(say("{miss}", miss=miss_said(miss_mm, tolerance_mm)))
+    miss = Length(shown if honest else miss_mm, signed=True, bare=True, tenths=not honest)
+    return say("{miss}", miss=miss)

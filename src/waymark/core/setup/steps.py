@@ -87,7 +87,7 @@ def steps_for(f: SetupFacts) -> list[Step]:
         *steps,
         Step(
             say("Spacers: {under} below, {over} above.", under=_pile(f.under_mm), over=_pile(f.over_mm)),
-            say("cover {height} under them all", height=exactly(f.cover_mm)),
+            say("cover {height} under them all", height=Size(f.cover_mm)),
             say("cap (play only)"),
         ),
         Step(stem, say("no knock with the front brake on"), say("stem, steerer")),

@@ -14,6 +14,7 @@ from waymark.rooms.doorway import room_router
 from waymark.rooms.files import DeskDep, Facts
 from waymark.rooms.plan import BuildState, chosen, plan_bar
 from waymark.rooms.posts.measure import MeasureState, now_marks
+from waymark.rooms.telling import Told
 
 router = room_router("/api/claims", "claims", ERRORS)
 
@@ -22,7 +23,7 @@ class ClaimNumber(BaseModel):
     """A number to try a claim with; ``own`` says that it is the rider's."""
 
     name: str
-    label: str
+    label: Told
     unit: str
     least: float
     greatest: float
@@ -34,8 +35,8 @@ class ClaimOut(BaseModel):
     """A saying and what it is tried with."""
 
     key: str
-    title: str
-    saying: str
+    title: Told
+    saying: Told
     numbers: list[ClaimNumber]
 
 

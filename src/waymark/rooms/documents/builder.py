@@ -11,6 +11,7 @@ from waymark.rooms.files import Look
 from waymark.rooms.plan import goal_for, looked_at
 from waymark.rooms.posts.goal import discipline
 from waymark.rooms.posts.measure import saddle_fit
+from waymark.rooms.telling import READER
 
 
 def drawing_for(look: Look) -> DisplayList:
@@ -61,4 +62,4 @@ def drawing_for(look: Look) -> DisplayList:
         use=term(use),
         head=Count(look.fit.head),
     )
-    return frame_page(FrameSheet("Frame, made to measure", str(under), made.geometry, tuple(str(n) for n in notes)))
+    return frame_page(FrameSheet(say("Frame, made to measure"), under, made.geometry, notes, READER.get().translate))

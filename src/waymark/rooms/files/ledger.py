@@ -8,11 +8,11 @@ from typing import Literal
 from pydantic import BaseModel
 
 from waymark.core.callout import Placed
-from waymark.core.figures import show_figure, show_mm, whole
+from waymark.core.figures import whole
 from waymark.core.house import House
 from waymark.core.marks import Mark
 from waymark.core.rules.verdict import Word, judge_pair, show_miss
-from waymark.core.say import Said
+from waymark.core.say import Length, Said, bare, say
 from waymark.rooms.files.facts import Facts
 from waymark.rooms.files.registry import Registry
 from waymark.rooms.files.values import MARKS, LayerName, MarkName, Marks, SideMark
@@ -24,8 +24,8 @@ class Cell(BaseModel):
 
     x_mm: float
     y_mm: float
-    show_x: str
-    show_y: str
+    show_x: Told
+    show_y: Told
     sd_x_mm: float | None = None
     sd_y_mm: float | None = None
     source: list[Told]
@@ -37,8 +37,8 @@ class Miss(BaseModel):
     of: Literal["plan", "built"]
     dx_mm: float
     dy_mm: float
-    show_x: str
-    show_y: str
+    show_x: Told
+    show_y: Told
     verdict: Word
 
 
@@ -49,7 +49,7 @@ class LedgerRow(BaseModel):
     label: Told
     cells: dict[LayerName, Cell]
     miss: Miss | None
-    moves: list[str] | None
+    moves: list[Told] | None
     tol_x_mm: float
     tol_y_mm: float
 
@@ -78,8 +78,8 @@ def cell_of(at: Mark, source: Sequence[Said], placed: Placed | None = None) -> C
     return Cell(
         x_mm=at.x_mm,
         y_mm=at.y_mm,
-        show_x=show_figure(at.x_mm),
-        show_y=show_figure(at.y_mm),
+        show_x=say("{length}", length=bare(at.x_mm)),
+        show_y=say("{length}", length=bare(at.y_mm)),
         sd_x_mm=placed.sd_x_mm if placed else None,
         sd_y_mm=placed.sd_y_mm if placed else None,
         source=list(source),
@@ -114,10 +114,10 @@ def ledger_of(registry: Registry, facts: Facts) -> list[LedgerRow]:
     return rows
 
 
-def _moves(now: Mark | None, goal: Mark | None) -> list[str] | None:
+def _moves(now: Mark | None, goal: Mark | None) -> list[Said] | None:
     if now is None or goal is None:
         return None
     return [
-        show_mm(whole(goal.x_mm) - whole(now.x_mm), signed=True),
-        show_mm(whole(goal.y_mm) - whole(now.y_mm), signed=True),
+        say("{by}", by=Length(whole(goal.x_mm) - whole(now.x_mm), signed=True, bare=True)),
+        say("{by}", by=Length(whole(goal.y_mm) - whole(now.y_mm), signed=True, bare=True)),
     ]

@@ -13,6 +13,7 @@ from waymark.devices import Aim, DeviceError, Instrument, decode
 from waymark.rooms.deps import ERRORS, MOST_KEY, ErrorBody
 from waymark.rooms.doorway import room_router
 from waymark.rooms.posts.measure import asked_of
+from waymark.rooms.telling import Told
 
 router = room_router("/api/instruments", "instruments", {**ERRORS, 503: {"model": ErrorBody}})
 
@@ -29,7 +30,7 @@ class InstrumentLine(BaseModel):
     """An instrument that is there."""
 
     name: str
-    label: str
+    label: Told
     gives: Literal["length", "angle"]
     link: Literal["cable", "radio"]
     simulated: bool

@@ -124,7 +124,7 @@ def explain(facts: Facts, mark: MarkName) -> list[Said]:
         return []
     off, carried = plan_contact(facts).off, term(plan_contact(facts).label)
     stack, reach, head = exactly(c.stack_mm), exactly(c.reach_mm), Angle(c.head_angle_deg)
-    cover, pile, half = exactly(cover_mm(facts)), Size(b.spacers_mm), exactly(stem.clamp_height_mm / 2)
+    cover, pile, half = Size(cover_mm(facts)), Size(b.spacers_mm), exactly(stem.clamp_height_mm / 2)
     angle = Angle(stem.angle_deg, signed=True)
     return [
         say("{frame}: stack {stack}, reach {reach}, head {head}", frame=frame, stack=stack, reach=reach, head=head),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from pydantic import BaseModel
 
 from waymark.core.marks import Mark
-from waymark.core.say import Said, Size, exactly, say, with_commas
+from waymark.core.say import Said, Size, say, with_commas
 from waymark.core.search import SizeResult
 from waymark.core.search.headroom import Room
 from waymark.core.search.words import stem_words
@@ -42,6 +42,6 @@ def build_words(r: SizeResult) -> Said:
     front = say("cockpit {stem}", stem=stem) if r.cockpit else say("stem {stem}", stem=stem)
     said = [front, say("{pile} of spacers", pile=Size(r.spacers_mm))]
     if r.cover_mm != r.frame.cover_mm:
-        said.append(say("cover {height}", height=exactly(r.cover_mm)))
+        said.append(say("cover {height}", height=Size(r.cover_mm)))
     said += [r.place.says] if r.place.says else []
     return with_commas(said)

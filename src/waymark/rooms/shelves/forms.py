@@ -8,6 +8,7 @@ from typing import Any, Literal
 from pydantic import BaseModel
 
 from waymark.rooms.shelves.parts import PART_MODELS
+from waymark.rooms.telling import Told
 
 _FIRST = ("name", "rung", "price_band", "owned", "in_stock")
 
@@ -16,7 +17,7 @@ class FormField(BaseModel):
     """One field: its name, its label, what it takes and its bounds."""
 
     name: str
-    label: str
+    label: Told
     takes: Literal["number", "words", "list", "yes or no"]
     unit: str
     required: bool

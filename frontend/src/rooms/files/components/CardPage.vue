@@ -5,7 +5,11 @@ defineProps<{ page: Schemas['Page'] }>()
 </script>
 
 <template>
-  <svg class="paper-page" :viewBox="`0 0 ${page.width_mm} ${page.height_mm}`" role="img" aria-label="Workshop card">
+  <svg
+    class="paper-page"
+    :viewBox="`0 0 ${page.width_mm} ${page.height_mm}`"
+    role="img"
+    :aria-label="$t('Workshop card')">
     <rect :width="page.width_mm" :height="page.height_mm" fill="#fff" />
     <g :transform="`translate(0 ${page.height_mm}) scale(1 -1)`">
       <template v-for="(it, i) in page.items" :key="i">

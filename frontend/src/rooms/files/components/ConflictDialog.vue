@@ -23,22 +23,26 @@ const titles = computed(() => new Map((store.sheet?.measure?.asked ?? []).map((i
 </script>
 
 <template>
-  <el-dialog v-model="open" title="This file was changed in another window" width="560" :close-on-click-modal="false">
+  <el-dialog
+    v-model="open"
+    :title="$t('This file was changed in another window')"
+    width="560"
+    :close-on-click-modal="false">
     <div v-if="store.conflict" class="both">
-      <section aria-label="Theirs">
-        <h3>In the other window</h3>
+      <section :aria-label="$t('Theirs')">
+        <h3>{{ $t('In the other window') }}</h3>
         <p v-for="change in theirs" :key="change.number">{{ change.said }}</p>
       </section>
-      <section aria-label="Mine">
-        <h3>Here, not kept yet</h3>
+      <section :aria-label="$t('Mine')">
+        <h3>{{ $t('Here, not kept yet') }}</h3>
         <p v-for="change in store.conflict.mine" :key="JSON.stringify(change)">{{ commandWords(change, titles) }}</p>
-        <p v-if="!store.conflict.mine.length">An undo. Look at theirs first.</p>
+        <p v-if="!store.conflict.mine.length">{{ $t('An undo. Look at theirs first.') }}</p>
       </section>
     </div>
     <template #footer>
-      <button type="button" class="press" @click="store.settle(false)">Take theirs</button>
+      <button type="button" class="press" @click="store.settle(false)">{{ $t('Take theirs') }}</button>
       <button v-if="store.conflict?.mine.length" type="button" class="press solid" @click="store.settle(true)">
-        Put mine on top
+        {{ $t('Put mine on top') }}
       </button>
     </template>
   </el-dialog>

@@ -10,6 +10,7 @@ import { showMm } from '@/shared/units'
 
 import { fit, toScreen } from '@/shared/drawing/screen'
 import { usePanZoom } from '@/shared/drawing/usePanZoom'
+import { t } from '@/shared/i18n'
 
 const props = defineProps<{
   picture: Picture
@@ -58,7 +59,12 @@ const marks = computed(() => {
         layer,
         mark: row.mark,
         ...p,
-        says: `${row.label}, ${layer}: ${cell.show_x} fore, ${cell.show_y} up`,
+        says: t('{label}, {layer}: {show_x} fore, {show_y} up', {
+          label: row.label,
+          layer,
+          show_x: cell.show_x,
+          show_y: cell.show_y,
+        }),
       })
     }
   }
@@ -77,7 +83,7 @@ defineExpose({ frame })
       :width="width"
       :height="height"
       role="group"
-      :aria-label="`Side elevation, ${picture.label || 'bike as measured'}`">
+      :aria-label="$t('Side elevation, {measured}', { measured: picture.label || $t('bike as measured') })">
       <g class="grid">
         <template v-for="x in grid.xs" :key="`c${x}`">
           <path v-for="y in grid.ys" :key="y" :d="`M${at(x, y).x - 4} ${at(x, y).y}h8m-4 -4v8`" />

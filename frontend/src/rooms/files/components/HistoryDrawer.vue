@@ -2,17 +2,18 @@
 import type { Sheet } from '@/shared/api/client'
 
 import { useSheet } from '@/rooms/files/useSheet'
+import { DATES } from '@/shared/i18n'
 
 defineProps<{ sheet: Sheet }>()
 const open = defineModel<boolean>({ required: true })
 const store = useSheet()
 const when = (iso: string) =>
-  new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
+  new Date(iso).toLocaleString(DATES, { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 </script>
 
 <template>
-  <el-drawer v-model="open" title="History" size="420px">
-    <p class="quiet">Nothing is ever lost: an undo is a change like any other.</p>
+  <el-drawer v-model="open" :title="$t('History')" size="420px">
+    <p class="quiet">{{ $t('Nothing is ever lost: an undo is a change like any other.') }}</p>
     <ol>
       <li v-for="change in sheet.history" :key="change.number">
         <span class="figure quiet">{{ change.number }}</span>
@@ -23,8 +24,8 @@ const when = (iso: string) =>
       </li>
     </ol>
     <template #footer>
-      <button type="button" class="press" :disabled="!sheet.undo" @click="store.undo()">Undo</button>
-      <button type="button" class="press" :disabled="!sheet.redo" @click="store.redo()">Bring back</button>
+      <button type="button" class="press" :disabled="!sheet.undo" @click="store.undo()">{{ $t('Undo') }}</button>
+      <button type="button" class="press" :disabled="!sheet.redo" @click="store.redo()">{{ $t('Bring back') }}</button>
     </template>
   </el-drawer>
 </template>

@@ -1,22 +1,24 @@
 <script setup lang="ts">
+import { t } from '@/shared/i18n'
+
 const open = defineModel<boolean>({ required: true })
 defineProps<{ more: readonly { key: string; says: string }[] }>()
 const KEYS: [string, string][] = [
-  ['Alt + 1…7', 'posts of the trail'],
-  ['N  G  P  B', 'now, goal, plan, built on and off'],
-  ['Arrows', 'nudge the goal in a loupe 1 mm; with Shift 5 mm'],
-  ['Enter', 'keep, and on to the next field'],
-  ['Ctrl + Z', 'undo; with Shift bring back'],
-  ['H', 'history'],
-  ['L', 'fold the ledger'],
-  ['0', 'the whole bike; wheel zooms, drag pans'],
-  ['U', 'mm or inches'],
-  ['/', 'find a rider'],
+  ['Alt + 1…7', t('posts of the trail')],
+  ['N  G  P  B', t('now, goal, plan, built on and off')],
+  ['Arrows', t('nudge the goal in a loupe 1 mm; with Shift 5 mm')],
+  ['Enter', t('keep, and on to the next field')],
+  ['Ctrl + Z', t('undo; with Shift bring back')],
+  ['H', t('history')],
+  ['L', t('fold the ledger')],
+  ['0', t('the whole bike; wheel zooms, drag pans')],
+  ['U', t('mm or inches')],
+  ['/', t('find a rider')],
 ]
 </script>
 
 <template>
-  <el-dialog v-model="open" title="Keys" width="460">
+  <el-dialog v-model="open" :title="$t('Keys')" width="460">
     <dl>
       <template v-for="[key, what] in KEYS" :key="key"
         ><dt>
@@ -28,7 +30,7 @@ const KEYS: [string, string][] = [
         ><dt>
           <kbd>{{ it.key }}</kbd>
         </dt>
-        <dd>{{ it.says }}</dd></template
+        <dd>{{ $t(it.says) }}</dd></template
       >
     </dl>
   </el-dialog>

@@ -6,6 +6,7 @@ import LayerSign from '@/shared/drawing/LayerSign.vue'
 import { useSettings } from '@/shared/settings'
 import Chip from '@/shared/ui/Chip.vue'
 import { show } from '@/shared/units'
+import { t } from '@/shared/i18n'
 
 const props = defineProps<{
   rows: LedgerRow[]
@@ -34,32 +35,32 @@ const figure = (cell: { x_mm: number; y_mm: number; show_x: string; show_y: stri
 const cellX = (row: LedgerRow) => Math.max(-15, Math.min(15, ((row.miss?.dx_mm ?? 0) / row.tol_x_mm) * 9))
 const cellY = (row: LedgerRow) => Math.max(-15, Math.min(15, (-(row.miss?.dy_mm ?? 0) / row.tol_y_mm) * 9))
 // Misses stay in mm, as tolerances are; said so where the figures beside them are inches.
-const lastHead = () => (props.last === 'moves' ? 'Moves by' : 'Miss') + (unit.value === 'in' ? ', mm' : '')
+const lastHead = () => (props.last === 'moves' ? t('Moves by') : t('Miss'))
 </script>
 
 <template>
-  <section v-if="folded" class="ledger folded" aria-label="Ledger, folded">
+  <section v-if="folded" class="ledger folded" :aria-label="$t('Ledger, folded')">
     <span v-for="row in rows" :key="row.mark" class="brief">
       <b>{{ row.label }}</b>
       <template v-if="row.miss">
         <span class="figure" :class="`${row.miss.of}-ink`">{{ row.miss.show_x }} {{ row.miss.show_y }}</span>
         <Chip :word="row.miss.verdict" />
       </template>
-      <span v-else class="quiet small">no plan yet</span>
+      <span v-else class="quiet small">{{ $t('no plan yet') }}</span>
     </span>
-    <button type="button" class="fold" @click="emit('fold')"><kbd>L</kbd> open the ledger</button>
+    <button type="button" class="fold" @click="emit('fold')"><kbd>L</kbd> {{ $t('open the ledger') }}</button>
   </section>
   <section
     v-else
     class="ledger"
     :class="{ sure, inch: unit === 'in', many: rows.length > 3, crowded: rows.length > 4 }"
-    aria-label="Ledger">
+    :aria-label="$t('Ledger')">
     <table>
       <thead>
         <tr>
           <th scope="col" class="first">
-            <button type="button" class="fold" title="Fold (L)" @click="emit('fold')">
-              {{ unit }} from BB<br />fore, up
+            <button type="button" class="fold" :title="$t('Fold (L)')" @click="emit('fold')">
+              {{ $t('{unit} from BB', { unit }) }}<br />{{ $t('fore, up') }}
             </button>
           </th>
           <th v-for="it in LAYERS" :key="it.layer" scope="col">

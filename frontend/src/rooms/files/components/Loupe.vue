@@ -89,7 +89,11 @@ const clip = computed(() => `loupe-${props.row.mark}`)
       :viewBox="`${-R - 2} ${-R - 2} ${2 * R + 4} ${2 * R + 4}`"
       :tabindex="draggable ? 0 : undefined"
       :role="draggable ? 'slider' : 'img'"
-      :aria-label="draggable ? `${row.label} goal; arrows move it` : `${row.label} magnified`"
+      :aria-label="
+        draggable
+          ? $t('{label} goal; arrows move it', { label: row.label })
+          : $t('{label} magnified', { label: row.label })
+      "
       :aria-valuetext="draggable && row.miss ? `${row.miss.show_x} ${row.miss.show_y}` : undefined"
       :aria-valuenow="draggable ? Math.round(centre.y_mm) : undefined"
       @pointerdown="down"

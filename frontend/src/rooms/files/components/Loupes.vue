@@ -67,7 +67,7 @@ const move = (row: LedgerRow, dx: number, dy: number) => store.nudge(row.mark as
       :picture="row.mark === 'foot' ? null : sheet.picture"
       :shown="store.layers"
       :px-per-mm="row.mark === 'hand' ? 4 : 8"
-      :says="row.mark === 'hand' ? 'life size' : 'twice life size'"
+      :says="row.mark === 'hand' ? $t('life size') : $t('twice life size')"
       :preview="row.mark === 'hand' ? store.preview : null"
       :held="row.mark === 'hand' ? sheet.frame?.held_hand : null"
       :draggable="draggable(row)"

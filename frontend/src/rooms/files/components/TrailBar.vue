@@ -14,14 +14,14 @@ const told = ref<string | null>(null)
 
 <template>
   <header class="trail">
-    <router-link to="/" class="who" title="Day book">
+    <router-link to="/" class="who" :title="$t('Day book')">
       <Guidepost />
       <span
         ><b>{{ rider }}</b
         ><small>{{ under }}</small></span
       >
     </router-link>
-    <nav aria-label="Trail">
+    <nav :aria-label="$t('Trail')">
       <router-link
         v-for="(post, i) in posts"
         :key="post.name"
@@ -29,7 +29,7 @@ const told = ref<string | null>(null)
         class="post"
         :class="[post.state, { current: post.name === current }]"
         :aria-current="post.name === current ? 'step' : undefined"
-        :title="post.reason ?? `Alt+${i + 1}`"
+        :title="post.reason ?? $t('Alt+{i}', { i: i + 1 })"
         @click="told = post.reason ?? null">
         <svg class="stake" viewBox="0 0 12 30" width="12" height="30" aria-hidden="true">
           <g :transform="post.state === 'stale' ? 'rotate(16 6 30)' : undefined">
@@ -45,17 +45,21 @@ const told = ref<string | null>(null)
       </router-link>
     </nav>
     <div class="keys">
-      <button type="button" title="Find a rider" @click="emit('find')"><kbd>/</kbd> find</button>
-      <button type="button" :title="`Shown in ${unit}; press to change`" @click="toggleUnit">
+      <button type="button" :title="$t('Find a rider')" @click="emit('find')"><kbd>/</kbd> {{ $t('find') }}</button>
+      <button type="button" :title="$t('Shown in {unit}; press to change', { unit })" @click="toggleUnit">
         <kbd>U</kbd> {{ unit }}
       </button>
-      <button type="button" :aria-label="`${sheet} sheet. Change`" :title="`${sheet} sheet`" @click="toggleSheet">
+      <button
+        type="button"
+        :aria-label="$t('{sheet} sheet. Change', { sheet })"
+        :title="$t('{sheet} sheet', { sheet })"
+        @click="toggleSheet">
         <kbd aria-hidden="true">{{ sheet === 'light' ? '☾' : '☀' }}</kbd>
       </button>
-      <button type="button" aria-label="Keys" @click="emit('keys')"><kbd aria-hidden="true">?</kbd></button>
+      <button type="button" :aria-label="$t('Keys')" @click="emit('keys')"><kbd aria-hidden="true">?</kbd></button>
     </div>
     <p v-if="told" class="told" role="status">
-      {{ told }} <button type="button" class="press bare low" @click="told = null">Seen</button>
+      {{ told }} <button type="button" class="press bare low" @click="told = null">{{ $t('Seen') }}</button>
     </p>
   </header>
 </template>

@@ -2,7 +2,9 @@
 import { computed, ref } from 'vue'
 
 import type { RailData, Sheet, StopOut } from '@/shared/api/client'
+import { useSettings } from '@/shared/settings'
 import Chip from '@/shared/ui/Chip.vue'
+import { told } from '@/shared/units'
 
 import CostLadder from './CostLadder.vue'
 import { type Command, useSheet } from '@/rooms/files/useSheet'
@@ -11,6 +13,7 @@ import StopRail from './StopRail.vue'
 
 const props = defineProps<{ sheet: Sheet }>()
 const store = useSheet()
+const { unit } = useSettings()
 const build = computed(() => props.sheet.build)
 const looked = ref<{ rail: string; stop: StopOut } | null>(null)
 const hand = computed(() => props.sheet.ledger.find((r) => r.mark === 'hand'))
@@ -47,18 +50,24 @@ const turn = () => build.value?.over && store.change({ do: 'build.turn_stem', ov
 
 <template>
   <div v-if="!build" class="empty">
-    <h1>No frame chosen</h1>
-    <p>The stem, spacers and seat are chosen on a frame.</p>
-    <router-link class="press solid" :to="`/fits/${sheet.id}/frame`">Choose a frame</router-link>
+    <h1>{{ $t('No frame chosen') }}</h1>
+    <p>{{ $t('The stem, spacers and seat are chosen on a frame.') }}</p>
+    <router-link class="press solid" :to="`/fits/${sheet.id}/frame`">{{ $t('Choose a frame') }}</router-link>
   </div>
   <template v-else>
     <header>
       <div class="judged">
-        <span>{{ hand?.label ?? 'Hand' }} <Chip v-if="hand?.miss" :word="hand.miss.verdict" /></span>
-        <span>Saddle <Chip v-if="saddle?.miss" :word="saddle.miss.verdict" /></span>
+        <span>{{ hand?.label ?? $t('Hand') }} <Chip v-if="hand?.miss" :word="hand.miss.verdict" /></span>
+        <span>{{ $t('Saddle') }} <Chip v-if="saddle?.miss" :word="saddle.miss.verdict" /></span>
       </div>
       <h1>{{ build.headline }}</h1>
-      <p class="quiet small">Tolerance {{ hand?.tol_x_mm }} each way. Dots: mm left over at each stop.</p>
+      <p class="quiet small">
+        {{
+          $t('Tolerance {tolerance} each way. Dots: mm left over at each stop.', {
+            tolerance: told(hand?.tol_x_mm ?? 0, unit),
+          })
+        }}
+      </p>
     </header>
     <p v-if="stale" class="warn stale">{{ stale }}</p>
     <SteererStack
@@ -82,12 +91,14 @@ const turn = () => build.value?.over && store.change({ do: 'build.turn_stem', ov
           class="press solid"
           :disabled="build.best_is_now && !stale"
           @click="store.change({ do: 'build.best' })">
-          Best for this size
+          {{ $t('Best for this size') }}
         </button>
-        <router-link class="press" :to="`/fits/${sheet.id}/setup`">Card</router-link>
-        <span v-if="build.best_is_now && !stale" class="quiet small">nothing on the shelf is nearer</span>
+        <router-link class="press" :to="`/fits/${sheet.id}/setup`">{{ $t('Card') }}</router-link>
+        <span v-if="build.best_is_now && !stale" class="quiet small">{{ $t('nothing on the shelf is nearer') }}</span>
       </div>
-      <p class="bar"><b>Bar</b> {{ build.bar.name }}, {{ build.bar.stands }}.</p>
+      <p class="bar">
+        <b>{{ $t('Bar') }}</b> {{ build.bar.name }}, {{ build.bar.stands }}.
+      </p>
       <CostLadder :build="build" :sheet="sheet" />
       <div class="over">
         <button
@@ -99,7 +110,7 @@ const turn = () => build.value?.over && store.change({ do: 'build.turn_stem', ov
           @focus="lookOver(true)"
           @blur="lookOver(false)"
           @click="turn">
-          Turn the stem over
+          {{ $t('Turn the stem over') }}
         </button>
         <span v-if="build.over" class="figure small"
           >{{ build.over.show_x }} {{ build.over.show_y }} <Chip :word="build.over.verdict"
@@ -107,15 +118,19 @@ const turn = () => build.value?.over && store.change({ do: 'build.turn_stem', ov
         <p class="small quiet">{{ build.over_says }}</p>
       </div>
       <section class="seat">
-        <p v-if="build.seat.length"><b>Seat</b> {{ build.seat.join(', ') }}.</p>
-        <p v-else>No post of this frame's diameter is on the shelf.</p>
-        <p v-if="build.seat_problem" class="ochre-ink">The goal is not reached: {{ build.seat_problem }}.</p>
+        <p v-if="build.seat.length">
+          <b>{{ $t('Seat') }}</b> {{ build.seat.join(', ') }}.
+        </p>
+        <p v-else>{{ $t("No post of this frame's diameter is on the shelf.") }}</p>
+        <p v-if="build.seat_problem" class="ochre-ink">
+          {{ $t('The goal is not reached: {seat_problem}.', { seat_problem: build.seat_problem }) }}
+        </p>
         <button
           v-if="saddle?.miss && saddle.miss.verdict !== 'in'"
           type="button"
           class="press low"
           @click="store.change({ do: 'build.seat' })">
-          Set the seat to the goal
+          {{ $t('Set the seat to the goal') }}
         </button>
       </section>
       <p v-for="w in build.warnings" :key="w" class="warn">{{ w }}</p>

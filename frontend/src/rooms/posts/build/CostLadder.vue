@@ -1,37 +1,45 @@
 <script setup lang="ts">
 import type { BuildView, Sheet } from '@/shared/api/client'
+import { t } from '@/shared/i18n'
+import { useSettings } from '@/shared/settings'
 import Chip from '@/shared/ui/Chip.vue'
+import { told } from '@/shared/units'
 
 import { useSheet } from '@/rooms/files/useSheet'
 
 /** The best front end at each cost on this size, cheapest first, with the room it leaves. */
 const props = defineProps<{ build: BuildView; sheet: Sheet }>()
 const store = useSheet()
+const { unit } = useSettings()
 const take = (front: BuildView['fronts'][number]) =>
   !front.chosen && store.change({ do: 'build.front', front: front.front })
 const buys: Record<string, string> = {
-  free: 'nothing to buy',
-  'small part': 'a stem',
-  part: 'a bar',
-  'dear part': 'a one-piece cockpit',
+  free: t('nothing to buy'),
+  'small part': t('a stem'),
+  part: t('a bar'),
+  'dear part': t('a one-piece cockpit'),
 }
 void props
 </script>
 
 <template>
-  <section class="ladder" aria-label="Cheapest way there">
-    <h3>Cheapest way there</h3>
+  <section class="ladder" :aria-label="$t('Cheapest way there')">
+    <h3>{{ $t('Cheapest way there') }}</h3>
     <ol>
       <li v-for="front in build.fronts" :key="JSON.stringify(front.front)" :class="{ chosen: front.chosen }">
         <button type="button" :aria-pressed="front.chosen" :data-front="front.name" @click="take(front)">
-          <span class="buys">{{ buys[front.cost] }}{{ front.cleaner ? ', cleaner front' : '' }}</span>
+          <span class="buys">{{ buys[front.cost] }}{{ front.cleaner ? $t(', cleaner front') : '' }}</span>
           <span class="figure">{{ front.show_x }} {{ front.show_y }}</span> <Chip :word="front.verdict" />
           <span class="what"
             >{{ front.name }}: {{ front.build }}.
-            <span class="quiet"
-              >Room {{ front.room.up_mm }} up, {{ front.room.down_mm }} down, {{ front.room.forward_mm }} forward,
-              {{ front.room.back_mm }} back.</span
-            ></span
+            <span class="quiet">{{
+              $t('Room {up} up, {down} down, {forward} forward, {back} back.', {
+                up: told(front.room.up_mm, unit),
+                down: told(front.room.down_mm, unit),
+                forward: told(front.room.forward_mm, unit),
+                back: told(front.room.back_mm, unit),
+              })
+            }}</span></span
           >
         </button>
       </li>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { BuildView, StopOut } from '@/shared/api/client'
 import LayerSign from '@/shared/drawing/LayerSign.vue'
 import ShapeList from '@/shared/drawing/ShapeList.vue'
+import { t } from '@/shared/i18n'
 
 /** The steerer close up, to scale: pieces named, spacers clickable, the goal and the plan at the bar. */
 const props = defineProps<{ build: BuildView; preview: StopOut | null; handToClamp: { x: number; y: number } }>()
@@ -33,11 +34,11 @@ const names = computed(() => {
     p: at(p.at.x_mm, p.at.y_mm),
     says:
       {
-        cover: `cover ${p.height_mm}`,
-        under: `${p.height_mm} below`,
-        stem: 'stem',
-        over: `${p.height_mm} above`,
-        cap: 'cap',
+        cover: t('cover {height}', { height: p.height_mm }),
+        under: t('{height} below', { height: p.height_mm }),
+        stem: t('stem'),
+        over: t('{height} above', { height: p.height_mm }),
+        cap: t('cap'),
       }[p.kind] ?? p.kind,
   }))
   // From the top down, at least a line apart.
@@ -61,14 +62,14 @@ function click(kind: string, mm: number) {
   if (kind === 'over') emit('spacer', under.value + mm)
 }
 const hint: Record<string, string> = {
-  under: 'move it above the stem',
-  over: 'move it below the stem',
-  stem: 'turn the stem over',
+  under: t('move it above the stem'),
+  over: t('move it below the stem'),
+  stem: t('turn the stem over'),
 }
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${W} ${H}`" class="stack" role="group" aria-label="Steerer, from the frame up">
+  <svg :viewBox="`0 0 ${W} ${H}`" class="stack" role="group" :aria-label="$t('Steerer, from the frame up')">
     <g class="draw" :transform="`translate(${view.left} ${view.top}) scale(${view.k} ${-view.k})`">
       <ShapeList :shapes="build.picture" />
     </g>

@@ -72,8 +72,14 @@ function key(event: KeyboardEvent) {
         @mouseenter="emit('look', stop)"
         @click="emit('take', stop)">
         <title>
-          {{ showStop(stop.value, rail.name === 'angle') }}: hand {{ stop.show_x }} {{ stop.show_y }},
-          {{ stop.verdict }}
+          {{
+            $t('{angle}: hand {show_x} {show_y}, {verdict}', {
+              angle: showStop(stop.value, rail.name === 'angle'),
+              show_x: stop.show_x,
+              show_y: stop.show_y,
+              verdict: stop.verdict,
+            })
+          }}
         </title>
         <rect :x="at(i) - 13" y="0" width="26" height="64" class="touch" />
         <path :d="`M${at(i)} ${BASE}V${BASE - rise(stop.miss_mm)}`" class="stem" />

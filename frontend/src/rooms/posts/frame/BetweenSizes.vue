@@ -13,7 +13,7 @@ const house = computed(() => props.view.schools.find((s) => s.key === 'between')
 </script>
 
 <template>
-  <div class="between" tabindex="0" role="region" aria-label="A or B">
+  <div class="between" tabindex="0" role="region" :aria-label="$t('A or B')">
     <p class="pair">
       <svg width="18" height="18" viewBox="-9 -9 18 18"><LayerSign layer="plan" :size="7" /></svg> <b>A</b> {{ a }}
       <svg width="18" height="18" viewBox="-9 -9 18 18"><LayerSign layer="plan" hollow :size="7" /></svg> <b>B</b>
@@ -21,10 +21,10 @@ const house = computed(() => props.view.schools.find((s) => s.key === 'between')
     </p>
     <section v-for="v in view.between" :key="v.school" :class="{ house: v.school === house }">
       <h3>
-        {{ v.label }} <span class="takes">takes {{ v.takes }}</span>
+        {{ v.label }} <span class="takes">{{ $t('takes {takes}', { takes: v.takes }) }}</span>
       </h3>
       <p>{{ v.reason }}</p>
-      <p v-if="v.school === house" class="quiet small">The school of this file.</p>
+      <p v-if="v.school === house" class="quiet small">{{ $t('The school of this file.') }}</p>
     </section>
     <table>
       <thead>
@@ -42,7 +42,7 @@ const house = computed(() => props.view.schools.find((s) => s.key === 'between')
         </tr>
       </tbody>
     </table>
-    <p class="quiet small">Nobody is right: the schools weigh the same figures differently.</p>
+    <p class="quiet small">{{ $t('Nobody is right: the schools weigh the same figures differently.') }}</p>
   </div>
 </template>
 

@@ -12,6 +12,7 @@ import SearchProgress from './SearchProgress.vue'
 import SizesList from './SizesList.vue'
 import { useSheet } from '@/rooms/files/useSheet'
 import WindowMap from './WindowMap.vue'
+import { t } from '@/shared/i18n'
 
 const props = defineProps<{ sheet: Sheet }>()
 const store = useSheet()
@@ -25,7 +26,7 @@ watch(held, (now) => {
   if (!now && tab.value === 'two') tab.value = 'frontier'
 })
 const look = computed(() => view.value?.look_for)
-const range = (a: number, b: number) => `${show(a, unit.value)} to ${show(b, unit.value)}`
+const range = (a: number, b: number) => t('{a} to {b}', { a: show(a, unit.value), b: show(b, unit.value) })
 const lit = ref<number | null>(null)
 const litOffer = computed(() => offers.value.find((o) => o.id === lit.value))
 function pick(id: number) {
@@ -40,18 +41,21 @@ function hold(id: number) {
 
 <template>
   <header>
-    <h1>{{ view?.no_fit ? 'No frame here carries it' : 'Frames that can carry the goal' }}</h1>
-    <button v-if="open" type="button" class="press low" @click="open = false">Done</button>
+    <h1>{{ view?.no_fit ? $t('No frame here carries it') : $t('Frames that can carry the goal') }}</h1>
+    <button v-if="open" type="button" class="press low" @click="open = false">{{ $t('Done') }}</button>
   </header>
   <FrameLook v-if="open && view" :view="view" :sheet="sheet" class="look" />
   <SearchProgress v-if="view?.searching && !open" :fit="sheet.id" @ready="store.open(sheet.id, 'frame')" />
   <p v-else-if="!offers.length && !open" class="empty">
     <template v-if="view && view.look.shelved"
-      >The goal is not known, or no frame is looked at.
-      <router-link :to="`/fits/${sheet.id}/measure`">Measure the bike</router-link>, or
-      <button type="button" class="plain" @click="open = true">look at more</button>.</template
+      >{{ $t('The goal is not known, or no frame is looked at.') }}
+      <router-link :to="`/fits/${sheet.id}/measure`">{{ $t('Measure the bike') }}</router-link>{{ $t(', or') }}
+      <button type="button" class="plain" @click="open = true">{{ $t('look at more') }}</button>.</template
     >
-    <template v-else>The shelf is empty. Fill the <router-link to="/frames">frames shelf</router-link>.</template>
+    <template v-else
+      >{{ $t('The shelf is empty. Fill the') }}
+      <router-link to="/frames">{{ $t('frames shelf') }}</router-link>.</template
+    >
   </p>
   <template v-else-if="view && !open">
     <WindowMap :view="view" :offers="offers" class="map" @pick="pick" @hold="hold" @lit="(id) => (lit = id)" />
@@ -60,29 +64,57 @@ function hold(id: number) {
         ><b>{{ litOffer.frame }} {{ litOffer.size }}</b> {{ litOffer.sentence }}</template
       >
       <template v-else
-        >{{ view.look.shown }} of {{ view.look.shelved }} sizes looked at, {{ view.carry }} carry the goal.
-        <button type="button" class="plain" @click="open = true">Choose what is looked at</button></template
+        >{{
+          $t('{shown} of {shelved} sizes looked at, {carry} carry the goal.', {
+            shown: view.look.shown,
+            shelved: view.look.shelved,
+            carry: view.carry,
+          })
+        }}
+        <button type="button" class="plain" @click="open = true">{{ $t('Choose what is looked at') }}</button></template
       >
     </div>
     <section v-if="view.no_fit && look" class="nofit" role="status">
-      <p><b>Look for, or have made:</b></p>
-      <p class="wanted figure"><span>stack</span> {{ range(look.stack_least_mm, look.stack_greatest_mm) }}</p>
-      <p class="wanted figure"><span>reach</span> {{ range(look.reach_least_mm, look.reach_greatest_mm) }}</p>
-      <p class="small">with a usual stem, at a head angle of {{ look.head_angle_deg.toFixed(1) }}°.</p>
+      <p>
+        <b>{{ $t('Look for, or have made:') }}</b>
+      </p>
+      <p class="wanted figure">
+        <span>{{ $t('stack') }}</span> {{ range(look.stack_least_mm, look.stack_greatest_mm) }}
+      </p>
+      <p class="wanted figure">
+        <span>{{ $t('reach') }}</span> {{ range(look.reach_least_mm, look.reach_greatest_mm) }}
+      </p>
+      <p class="small">
+        {{
+          $t('with a usual stem, at a head angle of {head_angle_deg}°.', {
+            head_angle_deg: look.head_angle_deg.toFixed(1),
+          })
+        }}
+      </p>
       <p class="made">
-        <a class="press low" :href="`/api/fits/${sheet.id}/frame-drawing.pdf`" download>Drawing for a builder</a>
+        <a class="press low" :href="`/api/fits/${sheet.id}/frame-drawing.pdf`" download>{{
+          $t('Drawing for a builder')
+        }}</a>
         {{ ' ' }}
-        <a class="press low bare" :href="`/api/fits/${sheet.id}/frame-drawing.svg`" target="_blank">look at it</a>
+        <a class="press low bare" :href="`/api/fits/${sheet.id}/frame-drawing.svg`" target="_blank">{{
+          $t('look at it')
+        }}</a>
       </p>
     </section>
-    <el-tabs v-model="tab" class="tabs" aria-label="Frames">
-      <el-tab-pane name="frontier" :label="view.no_fit ? 'The nearest' : `${view.frontier.length} that nothing beats`"
+    <el-tabs v-model="tab" class="tabs" :aria-label="$t('Frames')">
+      <el-tab-pane
+        name="frontier"
+        :label="
+          view.no_fit ? $t('The nearest') : $t('{frontier} that nothing beats', { frontier: view.frontier.length })
+        "
         ><FrontierList :view="view" @hold="hold" @lit="(id) => (lit = id)"
       /></el-tab-pane>
-      <el-tab-pane name="sizes" :label="`All ${offers.length} sizes`" lazy
+      <el-tab-pane name="sizes" :label="$t('All {offers} sizes', { offers: offers.length })" lazy
         ><SizesList :offers="offers" @pick="pick" @hold="hold"
       /></el-tab-pane>
-      <el-tab-pane v-if="held" name="two" label="A or B" lazy><BetweenSizes :view="view" :sheet="sheet" /></el-tab-pane>
+      <el-tab-pane v-if="held" name="two" :label="$t('A or B')" lazy
+        ><BetweenSizes :view="view" :sheet="sheet"
+      /></el-tab-pane>
     </el-tabs>
   </template>
 </template>

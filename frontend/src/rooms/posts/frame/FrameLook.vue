@@ -6,6 +6,7 @@ import WordField from '@/shared/ui/WordField.vue'
 
 import { useSheet } from '@/rooms/files/useSheet'
 import { DISCIPLINES } from '@/shared/api/lists'
+import { t } from '@/shared/i18n'
 import Choices from '@/shared/ui/Choices.vue'
 
 /** Which frames are looked at, whether bars are bought, and which school decides what. */
@@ -15,12 +16,12 @@ const look = computed(() => props.sheet.state.frame?.look)
 const set = (at: Schemas['LookAt']) => void store.change({ do: 'frame.look', at })
 const toggled = (list: readonly string[], one: string) =>
   list.includes(one) ? list.filter((x) => x !== one) : [...list, one]
-const kindName = (kind: string) => DISCIPLINES[kind as keyof typeof DISCIPLINES] ?? kind
+const kindName = (kind: string) => t(DISCIPLINES[kind as keyof typeof DISCIPLINES] ?? kind)
 const prices = [1, 2, 3, 4, 5]
 const RULES = [
-  { name: 'nose_behind_bb_mm', label: 'Nose behind the BB, least', hint: 'none' },
-  { name: 'least_bar_width_mm', label: 'Bar width, least', hint: 'none' },
-  { name: 'dated', label: 'Read on', hint: 'the day' },
+  { name: 'nose_behind_bb_mm', label: t('Nose behind the BB, least'), hint: t('none') },
+  { name: 'least_bar_width_mm', label: t('Bar width, least'), hint: t('none') },
+  { name: 'dated', label: t('Read on'), hint: t('the day') },
 ] as const
 type Kinds = Schemas['LookAt']['kinds']
 type Materials = Schemas['LookAt']['materials']
@@ -33,12 +34,12 @@ const ruled = (name: (typeof RULES)[number]['name']) => String(props.sheet.state
 </script>
 
 <template>
-  <div class="panel" tabindex="0" role="region" aria-label="What is looked at">
+  <div class="panel" tabindex="0" role="region" :aria-label="$t('What is looked at')">
     <fieldset>
       <legend>
-        Use
+        {{ $t('Use') }}
         <button v-if="look?.kinds" type="button" class="plain" @click="set({ near_the_use: true })">
-          near the goal’s use
+          {{ $t('near the goal’s use') }}
         </button>
       </legend>
       <button
@@ -52,7 +53,7 @@ const ruled = (name: (typeof RULES)[number]['name']) => String(props.sheet.state
       </button>
     </fieldset>
     <fieldset>
-      <legend>Material</legend>
+      <legend>{{ $t('Material') }}</legend>
       <button
         v-for="m in view.look.every_material"
         :key="m"
@@ -60,56 +61,56 @@ const ruled = (name: (typeof RULES)[number]['name']) => String(props.sheet.state
         class="tag"
         :aria-pressed="look?.materials?.includes(m as 'carbon')"
         @click="set({ materials: toggled(look?.materials ?? [], m) as Materials })">
-        {{ m }}
+        {{ $t(m) }}
       </button>
     </fieldset>
     <fieldset>
-      <legend>Price up to</legend>
+      <legend>{{ $t('Price up to') }}</legend>
       <button
         v-for="p in prices"
         :key="p"
         type="button"
         class="tag figure"
         :aria-pressed="(look?.price_most ?? 5) === p"
-        :aria-label="`price band ${p}`"
+        :aria-label="$t('price band {p}', { p })"
         @click="set({ price_most: p })">
         {{ p }}
       </button>
     </fieldset>
     <fieldset>
-      <legend>Only</legend>
+      <legend>{{ $t('Only') }}</legend>
       <button
         type="button"
         class="tag"
         :aria-pressed="look?.owned_only ?? false"
         @click="set({ owned_only: !look?.owned_only })">
-        owned already
+        {{ $t('owned already') }}
       </button>
       <button
         type="button"
         class="tag"
         :aria-pressed="look?.in_stock_only ?? true"
         @click="set({ in_stock_only: !(look?.in_stock_only ?? true) })">
-        in stock
+        {{ $t('in stock') }}
       </button>
       <button
-        v-for="t in view.look.every_tag"
-        :key="t"
+        v-for="tag in view.look.every_tag"
+        :key="tag"
         type="button"
         class="tag"
-        :aria-pressed="look?.tags?.includes(t)"
-        @click="set({ tags: toggled(look?.tags ?? [], t) })">
-        {{ t }}
+        :aria-pressed="look?.tags?.includes(tag)"
+        @click="set({ tags: toggled(look?.tags ?? [], tag) })">
+        {{ tag }}
       </button>
     </fieldset>
     <fieldset>
-      <legend>Front end</legend>
+      <legend>{{ $t('Front end') }}</legend>
       <button
         type="button"
         class="tag"
         :aria-pressed="look?.bars ?? true"
         @click="set({ bars: !(look?.bars ?? true) })">
-        other bars and one-piece cockpits too
+        {{ $t('other bars and one-piece cockpits too') }}
       </button>
       <p v-if="view.look.note" class="quiet small">{{ view.look.note }}</p>
     </fieldset>
@@ -123,7 +124,7 @@ const ruled = (name: (typeof RULES)[number]['name']) => String(props.sheet.state
       <p class="quiet small">{{ school.choices.find((c) => c.key === school.taken)?.reason }}</p>
     </fieldset>
     <fieldset class="school">
-      <legend>Rules of the event</legend>
+      <legend>{{ $t('Rules of the event') }}</legend>
       <div class="rules">
         <label v-for="rule in RULES" :key="rule.name"
           >{{ rule.label
@@ -137,11 +138,17 @@ const ruled = (name: (typeof RULES)[number]['name']) => String(props.sheet.state
       </div>
       <p v-for="say in view.rules" :key="say" class="quiet small">{{ say }}</p>
       <p v-if="!view.rules.length" class="quiet small">
-        None kept to. What is typed here is what the rulebook said that day.
+        {{ $t('None kept to. What is typed here is what the rulebook said that day.') }}
       </p>
     </fieldset>
     <p class="small">
-      {{ view.look.shown }} of {{ view.look.shelved }} sizes looked at, {{ view.carry }} carry the goal.
+      {{
+        $t('{shown} of {shelved} sizes looked at, {carry} carry the goal.', {
+          shown: view.look.shown,
+          shelved: view.look.shelved,
+          carry: view.carry,
+        })
+      }}
     </p>
   </div>
 </template>

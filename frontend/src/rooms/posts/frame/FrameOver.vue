@@ -19,7 +19,7 @@ const frame = computed(() => props.sheet.state.frame)
     <p v-if="frame.held">
       <svg width="24" height="20" viewBox="-12 -10 24 20" aria-hidden="true">
         <LayerSign layer="plan" hollow :size="7" /></svg
-      >{{ frame.held.frame }} {{ frame.held.size }} <span class="quiet">held, dashed</span>
+      >{{ frame.held.frame }} {{ frame.held.size }} <span class="quiet">{{ $t('held, dashed') }}</span>
     </p>
   </div>
   <FrameTable class="table" :sheet="sheet" />

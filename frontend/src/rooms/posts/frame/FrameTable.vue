@@ -3,8 +3,10 @@ import { computed } from 'vue'
 
 import type { Sheet } from '@/shared/api/client'
 import LayerSign from '@/shared/drawing/LayerSign.vue'
+import { useSettings } from '@/shared/settings'
 
 const props = defineProps<{ sheet: Sheet }>()
+const { unit } = useSettings()
 const chosen = computed(() => props.sheet.state.frame?.chosen)
 const held = computed(() => props.sheet.state.frame?.held)
 const second = computed(() => held.value ?? props.sheet.state.measure?.frame)
@@ -15,14 +17,14 @@ const second = computed(() => held.value ?? props.sheet.state.measure?.frame)
     <table>
       <thead>
         <tr>
-          <th class="quiet small">mm</th>
+          <th class="quiet small">{{ unit }}</th>
           <th>
             <svg width="18" height="18" viewBox="-9 -9 18 18"><LayerSign layer="plan" :size="6" /></svg> A
           </th>
           <th v-if="second">
             <svg v-if="held" width="18" height="18" viewBox="-9 -9 18 18">
               <LayerSign layer="plan" hollow :size="6" /></svg
-            >{{ held ? ' B' : 'now' }}
+            >{{ held ? ' B' : $t('now') }}
           </th>
         </tr>
       </thead>

@@ -14,7 +14,7 @@ const pick = (line: Line) => !line.chosen && store.change({ do: 'frame.choose', 
 </script>
 
 <template>
-  <ol class="frontier" tabindex="0" aria-label="Builds that nothing beats">
+  <ol class="frontier" tabindex="0" :aria-label="$t('Builds that nothing beats')">
     <li
       v-for="line in view.frontier"
       :key="`${line.id} ${JSON.stringify(line.front)}`"
@@ -37,7 +37,7 @@ const pick = (line: Line) => !line.chosen && store.change({ do: 'frame.choose', 
       <p class="quiet built">
         {{ line.decided }} {{ line.build[0]!.toUpperCase() + line.build.slice(1) }}; {{ line.cost }}.
         <button v-if="!line.chosen" type="button" class="hold" @click="emit('hold', line.id)">
-          {{ line.held ? 'let go' : 'hold beside' }}
+          {{ line.held ? $t('let go') : $t('hold beside') }}
         </button>
       </p>
     </li>

@@ -33,14 +33,16 @@ onBeforeUnmount(() => stop.abort())
   <div class="searching" role="status">
     <template v-if="state === 'running'">
       <p>
-        <b>Searching a large shelf</b> <span class="figure">{{ share }} %</span>
+        <b>{{ $t('Searching a large shelf') }}</b> <span class="figure">{{ share }} %</span>
       </p>
-      <progress :value="done" :max="of || 1" aria-label="Searched so far" />
-      <button type="button" class="press low" @click="stop.abort()">Stop</button>
+      <progress :value="done" :max="of || 1" :aria-label="$t('Searched so far')" />
+      <button type="button" class="press low" @click="stop.abort()">{{ $t('Stop') }}</button>
     </template>
     <template v-else>
-      <p>{{ state === 'stopped' ? 'Stopped. Nothing was changed.' : 'The fit room’s computer does not answer.' }}</p>
-      <button type="button" class="press low" @click="run">Search again</button>
+      <p>
+        {{ state === 'stopped' ? $t('Stopped. Nothing was changed.') : $t('The fit room’s computer does not answer.') }}
+      </p>
+      <button type="button" class="press low" @click="run">{{ $t('Search again') }}</button>
     </template>
   </div>
 </template>

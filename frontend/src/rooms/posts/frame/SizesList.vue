@@ -16,7 +16,7 @@ const listed = computed(() => [
 </script>
 
 <template>
-  <ol class="sizes" tabindex="0" aria-label="All sizes looked at">
+  <ol class="sizes" tabindex="0" :aria-label="$t('All sizes looked at')">
     <li
       v-for="o in listed"
       :key="o.id"
@@ -34,7 +34,7 @@ const listed = computed(() => [
       <p>
         {{ o.sentence }} <span class="quiet">{{ o.build[0]!.toUpperCase() + o.build.slice(1) }}.</span>
         <button v-if="!o.chosen" type="button" class="hold" @click="emit('hold', o.id)">
-          {{ o.held ? 'let go' : 'hold beside' }}
+          {{ o.held ? $t('let go') : $t('hold beside') }}
         </button>
       </p>
     </li>

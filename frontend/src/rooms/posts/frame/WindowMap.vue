@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 
 import type { FramesView, SizeOffer } from '@/shared/api/client'
 import LayerSign from '@/shared/drawing/LayerSign.vue'
+import { t } from '@/shared/i18n'
 
 /** Stack against reach: where this goal can be carried, and every size as a dot. */
 const props = defineProps<{ view: FramesView; offers: SizeOffer[] }>()
@@ -100,12 +101,12 @@ function move(event: KeyboardEvent, o: SizeOffer) {
       ?.focus()
 }
 const KINDS = ['extreme', 'workable', 'best'] as const
-const words: Record<string, string> = { extreme: 'any stem', workable: 'workable', best: 'best' }
+const words: Record<string, string> = { extreme: t('any stem'), workable: t('workable'), best: t('best') }
 </script>
 
 <template>
   <figure>
-    <svg :viewBox="`0 0 ${W} ${H}`" role="group" aria-label="Window map: stack against reach">
+    <svg :viewBox="`0 0 ${W} ${H}`" role="group" :aria-label="$t('Window map: stack against reach')">
       <clipPath id="map">
         <rect :x="PAD.left" :y="PAD.top" :width="W - PAD.left - PAD.right" :height="H - PAD.top - PAD.bottom" />
       </clipPath>
@@ -141,7 +142,7 @@ const words: Record<string, string> = { extreme: 'any stem', workable: 'workable
           tabindex="0"
           role="button"
           :data-size="o.id"
-          :aria-label="`${o.frame} ${o.size}: ${o.verdict}`"
+          :aria-label="$t('{frame} {size}: {verdict}', { frame: o.frame, size: o.size, verdict: $t(o.verdict) })"
           @click="emit('pick', o.id)"
           @keydown.enter="emit('pick', o.id)"
           @keydown="move($event, o)"
@@ -149,7 +150,16 @@ const words: Record<string, string> = { extreme: 'any stem', workable: 'workable
           @mouseleave="light(null)"
           @focus="light(o.id)"
           @blur="light(null)">
-          <title>{{ o.frame }} {{ o.size }}: stack {{ o.stack_mm }}, reach {{ o.reach_mm }}</title>
+          <title>
+            {{
+              $t('{frame} {size}: stack {stack_mm}, reach {reach_mm}', {
+                frame: o.frame,
+                size: o.size,
+                stack_mm: o.stack_mm,
+                reach_mm: o.reach_mm,
+              })
+            }}
+          </title>
           <circle r="7" class="touch" />
           <LayerSign v-if="o.chosen || o.held" layer="plan" :hollow="!o.chosen" :size="8" />
           <circle v-else :r="o.verdict === 'out' ? 2 : best.has(o.id) ? 4.4 : 2.8" class="spot" />
@@ -175,12 +185,14 @@ const words: Record<string, string> = { extreme: 'any stem', workable: 'workable
           {{ y }}
         </text>
       </g>
-      <text :x="PAD.left + 5" :y="PAD.top + 14" class="axis">stack</text>
-      <text :x="W - PAD.right - 5" :y="H - PAD.bottom - 6" class="axis" text-anchor="end">reach</text>
+      <text :x="PAD.left + 5" :y="PAD.top + 14" class="axis">{{ $t('stack') }}</text>
+      <text :x="W - PAD.right - 5" :y="H - PAD.bottom - 6" class="axis" text-anchor="end">{{ $t('reach') }}</text>
     </svg>
     <figcaption class="small quiet">
       <span v-for="kind in [...KINDS].reverse()" :key="kind" class="key"><i :class="kind" />{{ words[kind] }}</span>
-      <span v-if="view.look_for" class="angle">head angle {{ view.look_for.head_angle_deg.toFixed(1) }}°</span>
+      <span v-if="view.look_for" class="angle">{{
+        $t('head angle {head_angle_deg}°', { head_angle_deg: view.look_for.head_angle_deg.toFixed(1) })
+      }}</span>
     </figcaption>
   </figure>
 </template>

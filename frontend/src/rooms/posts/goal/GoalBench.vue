@@ -9,9 +9,10 @@ import { useSheet } from '@/rooms/files/useSheet'
 import type { MovedMark } from '@/rooms/files/nudges'
 import { DISCIPLINES } from '@/shared/api/lists'
 import Choices from '@/shared/ui/Choices.vue'
+import { said, t } from '@/shared/i18n'
 
 type Use = Schemas['Discipline']['use']
-const USES = Object.entries(DISCIPLINES).map(([value, label]) => ({ value: value as Use, label }))
+const USES = Object.entries(DISCIPLINES).map(([value, label]) => ({ value: value as Use, label: t(label) }))
 const props = defineProps<{ sheet: Sheet }>()
 const store = useSheet()
 const { unit } = useSettings()
@@ -23,8 +24,8 @@ const nudged = (mark: string) =>
     : [goal.value.hand_dx_mm ?? 0, goal.value.hand_dy_mm ?? 0]) as [number, number]
 const moved = computed(() => known.value.some((r) => nudged(r.mark).some((v) => v !== 0)))
 const headline = computed(() => {
-  if (!known.value.length) return 'Nothing measured yet'
-  return moved.value ? 'Kept, with nudges' : 'Kept as measured'
+  if (!known.value.length) return t('Nothing measured yet')
+  return moved.value ? t('Kept, with nudges') : t('Kept as measured')
 })
 const nudge = (row: LedgerRow, dx: number, dy: number) => store.nudge(row.mark as MovedMark, dx, dy)
 function key(event: KeyboardEvent, row: LedgerRow) {
@@ -37,8 +38,8 @@ function key(event: KeyboardEvent, row: LedgerRow) {
 // The figure stands in the middle of its steps.
 const STEPS = [-5, -1, 0, 1, 5]
 const AXES = [
-  { name: 'fore', index: 0, less: 'back', more: 'forward' },
-  { name: 'up', index: 1, less: 'down', more: 'up' },
+  { name: t('fore'), index: 0, less: said('{mark} {by} back'), more: said('{mark} {by} forward') },
+  { name: t('up'), index: 1, less: said('{mark} {by} down'), more: said('{mark} {by} up') },
 ] as const
 const back = (row: LedgerRow) => store.change({ do: 'goal.as_measured', mark: row.mark as MovedMark })
 </script>
@@ -47,26 +48,32 @@ const back = (row: LedgerRow) => store.change({ do: 'goal.as_measured', mark: ro
   <header>
     <h1>{{ headline }}</h1>
     <p class="quiet">
-      The goal is where the marks must be on the new machine. Saddle before bars: the leg's position comes first.
+      {{
+        $t(
+          "The goal is where the marks must be on the new machine. Saddle before bars: the leg's position comes first.",
+        )
+      }}
     </p>
   </header>
   <section>
-    <h2>For</h2>
+    <h2>{{ $t('For') }}</h2>
     <Choices
       class="uses"
-      label="Use"
+      :label="$t('Use')"
       large
       :value="goal.discipline as Use"
       :options="USES"
       @pick="(use) => store.change({ do: 'goal.discipline', use })" />
-    <p class="quiet small">Sets the stem lengths and the joint angles counted as usual; it moves no mark.</p>
+    <p class="quiet small">
+      {{ $t('Sets the stem lengths and the joint angles counted as usual; it moves no mark.') }}
+    </p>
   </section>
   <section
     v-for="row in known"
     :key="row.mark"
     class="nudge"
     tabindex="0"
-    :aria-label="`${row.label} goal: arrows move it 1 mm, with Shift 5`"
+    :aria-label="$t('{label} goal: arrows move it 1 mm, with Shift 5', { label: row.label })"
     @keydown="(e) => key(e, row)">
     <div class="line">
       <h2>{{ row.label }}</h2>
@@ -83,7 +90,7 @@ const back = (row: LedgerRow) => store.change({ do: 'goal.as_measured', mark: ro
             v-else
             type="button"
             class="press low"
-            :aria-label="`${row.label} ${Math.abs(step)} ${step < 0 ? axis.less : axis.more}`"
+            :aria-label="$t(step < 0 ? axis.less : axis.more, { mark: row.label, by: Math.abs(step) })"
             @click="nudge(row, axis.index === 0 ? step : 0, axis.index === 1 ? step : 0)">
             {{ showSigned(step, 'mm') }}
           </button>
@@ -91,16 +98,16 @@ const back = (row: LedgerRow) => store.change({ do: 'goal.as_measured', mark: ro
       </div>
     </div>
     <button v-if="nudged(row.mark).some((v) => v !== 0)" type="button" class="press bare low" @click="back(row)">
-      Back to as measured
+      {{ $t('Back to as measured') }}
     </button>
-    <p v-else class="quiet small same">As measured. Drag it in its loupe, or press an arrow here.</p>
+    <p v-else class="quiet small same">{{ $t('As measured. Drag it in its loupe, or press an arrow here.') }}</p>
   </section>
   <section v-if="!known.length" class="first">
-    <router-link class="press solid" :to="`/fits/${sheet.id}/measure`">Measure the bike</router-link>
+    <router-link class="press solid" :to="`/fits/${sheet.id}/measure`">{{ $t('Measure the bike') }}</router-link>
   </section>
   <p class="quiet small care">
-    Angles carry several degrees of uncertainty; the difference from now is what to trust. One change at a time, small,
-    then ride.
+    {{ $t('Angles carry several degrees of uncertainty; the difference from now is what to trust.') }}
+    {{ $t('One change at a time, small, then ride.') }}
   </p>
 </template>
 

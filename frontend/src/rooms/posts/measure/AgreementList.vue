@@ -4,6 +4,7 @@ import { useSettings } from '@/shared/settings'
 import { show } from '@/shared/units'
 
 import { useCallOut } from './useCallOut'
+import { t } from '@/shared/i18n'
 
 /** Every reading with its bar: how far it lies from what all agree on, against what the tape does by itself. */
 defineProps<{ lines: Schemas['Agreement'][]; checked: string }>()
@@ -14,11 +15,15 @@ const HALF = 38
 const bar = (w: number) => Math.max(-1.5, Math.min(1.5, w / BOUND)) * HALF
 const figure = (it: Schemas['Agreement']) => (it.unit === '°' ? `${it.value.toFixed(1)}°` : show(it.value, unit.value))
 const says = (it: Schemas['Agreement']) => {
-  if (it.word === 'unchecked') return 'checked by no other'
-  if (it.word === 'left out') return 'left out'
-  const [less, more] = it.unit === '°' ? ['degrees less', 'degrees more'] : ['mm short', 'mm long']
-  const off = `${Math.abs(it.off).toFixed(1)} ${it.off < 0 ? less : more}`
-  return `${it.word}, ${off}${it.least_noticed ? `; a slip of ${Math.round(it.least_noticed)} would show` : ''}`
+  if (it.word === 'unchecked') return t('checked by no other')
+  if (it.word === 'left out') return t('left out')
+  const angle = it.unit === '°'
+  const by = { by: Math.abs(it.off).toFixed(1) }
+  const less = angle ? t('{by} degrees less', by) : t('{by} mm short', by)
+  const more = angle ? t('{by} degrees more', by) : t('{by} mm long', by)
+  const agrees = t('{word}, {off}', { word: t(it.word), off: it.off < 0 ? less : more })
+  if (!it.least_noticed) return agrees
+  return t('{agrees}; a slip of {slip} would show', { agrees, slip: Math.round(it.least_noticed) })
 }
 function jump(key: string) {
   call.jump(call.asked.some((it) => it.key === key) ? key : `${key}.right`)
@@ -27,7 +32,9 @@ function jump(key: string) {
 
 <template>
   <section class="agreement">
-    <h2>Agreement <span class="quiet">short</span><span class="quiet">long</span></h2>
+    <h2>
+      {{ $t('Agreement') }} <span class="quiet">{{ $t('short') }}</span><span class="quiet">{{ $t('long') }}</span>
+    </h2>
     <ul>
       <li v-for="it in lines" :key="it.key" :class="it.word.replace(' ', '-')">
         <button type="button" :title="says(it)" @click="jump(it.key)">
@@ -50,7 +57,7 @@ function jump(key: string) {
                 class="bar" />
             </template>
             <text v-else x="0" y="4" text-anchor="middle">
-              {{ it.word === 'left out' ? 'left out' : 'not checked' }}
+              {{ it.word === 'left out' ? $t('left out') : $t('not checked') }}
             </text>
           </svg>
         </button>

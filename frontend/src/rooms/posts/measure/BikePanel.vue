@@ -7,6 +7,7 @@ import { show } from '@/shared/units'
 
 import { useSheet } from '@/rooms/files/useSheet'
 import Choices from '@/shared/ui/Choices.vue'
+import { t } from '@/shared/i18n'
 
 /** The bike's parts as they stand on the shelves, its bar, and the same position stated in every way. */
 const props = defineProps<{ sheet: Sheet }>()
@@ -30,24 +31,24 @@ const partId = (name: 'bar' | 'saddle') =>
     (p) => p.part.name === measure.value[name]?.name && (name === 'saddle') === (p.part.kind === 'saddle'),
   )?.id ?? null
 const KINDS = [
-  { value: 'drop', label: 'Drop' },
-  { value: 'flat', label: 'Flat or riser' },
-  { value: 'aero', label: 'Aero' },
+  { value: 'drop', label: t('Drop') },
+  { value: 'flat', label: t('Flat or riser') },
+  { value: 'aero', label: t('Aero') },
 ] as const
 const WAYS = {
-  saddle_height: 'Saddle height',
-  setback: 'Setback',
-  hand_reach: 'Bar, how far',
-  hand_height: 'Bar, how high',
+  saddle_height: t('Saddle height'),
+  setback: t('Setback'),
+  hand_reach: t('Bar, how far'),
+  hand_height: t('Bar, how high'),
 } as const
 const ASSUMED: Record<string, string> = {
-  crank: 'crank',
-  seat_angle: 'seat-tube angle',
-  nose_to_s: 'nose ahead of the mark',
-  bb_height: 'BB above the floor',
-  hand_ahead: 'hand ahead of the clamp',
-  hand_above: 'hand above the clamp',
-  foot_stack: 'axle to sole',
+  crank: t('crank'),
+  seat_angle: t('seat-tube angle'),
+  nose_to_s: t('nose ahead of the mark'),
+  bb_height: t('BB above the floor'),
+  hand_ahead: t('hand ahead of the clamp'),
+  hand_above: t('hand above the clamp'),
+  foot_stack: t('axle to sole'),
 }
 const value = (w: Schemas['StatedAs']) =>
   w.value == null ? '·' : w.unit === '°' ? `${w.value.toFixed(1)}°` : show(w.value, unit.value)
@@ -56,32 +57,32 @@ const value = (w: Schemas['StatedAs']) =>
 <template>
   <section class="bike">
     <Choices
-      label="Bar kind"
+      :label="$t('Bar kind')"
       large
       :value="sheet.measure!.bar_kind"
       :options="KINDS"
       @pick="(kind) => store.change({ do: 'measure.bar_kind', kind })" />
     <label
-      >Frame on the shelf
+      >{{ $t('Frame on the shelf') }}
       <el-select
         :model-value="frameId"
         clearable
         filterable
-        placeholder="not on the shelf: drawn from what is read"
+        :placeholder="$t('not on the shelf: drawn from what is read')"
         :empty-values="[null, undefined]"
-        aria-label="Frame as it stands"
+        :aria-label="$t('Frame as it stands')"
         @update:model-value="(v: number | undefined) => store.change({ do: 'measure.frame', size: v ?? null })">
         <el-option v-for="s in frames" :key="s.id" :value="s.id" :label="`${s.size.frame} ${s.size.size}`" />
       </el-select>
     </label>
     <label
-      >Bar
+      >{{ $t('Bar') }}
       <el-select
         :model-value="partId('bar')"
         clearable
         filterable
-        placeholder="not known"
-        aria-label="Bar"
+        :placeholder="$t('not known')"
+        :aria-label="$t('Bar')"
         @update:model-value="
           (v: number | undefined) => store.change({ do: 'measure.part', what: 'bar', part: v ?? null })
         ">
@@ -89,13 +90,13 @@ const value = (w: Schemas['StatedAs']) =>
       </el-select>
     </label>
     <label
-      >Saddle, goes over to the new bike
+      >{{ $t('Saddle, goes over to the new bike') }}
       <el-select
         :model-value="partId('saddle')"
         clearable
         filterable
-        placeholder="not known"
-        aria-label="Saddle"
+        :placeholder="$t('not known')"
+        :aria-label="$t('Saddle')"
         @update:model-value="
           (v: number | undefined) => store.change({ do: 'measure.part', what: 'saddle', part: v ?? null })
         ">
@@ -103,10 +104,14 @@ const value = (w: Schemas['StatedAs']) =>
       </el-select>
     </label>
     <p v-if="sheet.measure!.assumed.length" class="small ochre-ink">
-      Assumed until it is read: {{ sheet.measure!.assumed.map((a) => ASSUMED[a]).join(', ') }}.
+      {{
+        $t('Assumed until it is read: {lengths}.', {
+          lengths: sheet.measure!.assumed.map((a) => ASSUMED[a]).join(', '),
+        })
+      }}
     </p>
-    <h2>The same position, stated</h2>
-    <dl v-for="(label, name) in WAYS" :key="name" :aria-label="`${label} in every way`">
+    <h2>{{ $t('The same position, stated') }}</h2>
+    <dl v-for="(label, name) in WAYS" :key="name" :aria-label="$t('{label} in every way', { label })">
       <dt>{{ label }}</dt>
       <dd v-for="w in sheet.measure!.ways[name]" :key="w.way">
         <span>{{ w.label }}</span><b class="figure">{{ value(w) }}</b>

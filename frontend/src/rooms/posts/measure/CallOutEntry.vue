@@ -47,7 +47,7 @@ function onKey(event: KeyboardEvent) {
     v-if="call.prompt"
     class="entry"
     :class="{ handheld: phone, words: call.prompt.unit === 'words', name: naming }"
-    aria-label="Call-out">
+    :aria-label="$t('Call-out')">
     <h1 id="asked" aria-live="polite">{{ titleOf(call.prompt) }}</h1>
     <p class="hint quiet">{{ call.prompt.hint }}</p>
     <div class="line" :class="{ wrong: call.fault }">
@@ -68,32 +68,43 @@ function onKey(event: KeyboardEvent) {
         call.prompt.unit === '°' ? '°' : unit
       }}</span>
       <span v-if="call.prompt.typed.length && !call.draft" class="was figure quiet" :class="{ adding: call.adding }">{{
-        call.adding ? `after ${call.prompt.typed.join(', ')}` : call.prompt.typed.join(', ')
+        call.adding ? $t('after {typed}', { typed: call.prompt.typed.join(', ') }) : call.prompt.typed.join(', ')
       }}</span>
     </div>
     <p v-if="call.fault" class="fault" role="alert">
-      {{ call.fault.message }}<template v-if="call.fault.allowed"> Allowed: {{ call.fault.allowed }}.</template>
+      {{ call.fault.message
+      }}<template v-if="call.fault.allowed"
+        >{{ ' ' }}{{ $t('Allowed: {allowed}.', { allowed: call.fault.allowed }) }}</template
+      >
     </p>
     <p v-else-if="call.deviceTrouble" class="fault" role="alert">{{ call.deviceTrouble }}</p>
-    <ul v-else-if="call.matches.length" class="names" aria-label="Jump to">
+    <ul v-else-if="call.matches.length" class="names" :aria-label="$t('Jump to')">
       <li v-for="(it, i) in call.matches" :key="it.key">
-        <button type="button" @click="call.jump(it.key)"><kbd v-if="i === 0">Enter</kbd> {{ titleOf(it) }}</button>
+        <button type="button" @click="call.jump(it.key)">
+          <kbd v-if="i === 0">{{ $t('Enter') }}</kbd> {{ titleOf(it) }}
+        </button>
       </li>
     </ul>
     <p v-else-if="repeats(call.prompt)" class="quiet small">{{ repeats(call.prompt) }}</p>
-    <p v-else-if="call.source" class="quiet small">From the {{ call.source }}; Enter keeps it.</p>
+    <p v-else-if="call.source" class="quiet small">
+      {{ $t('From the {source}; Enter keeps it.', { source: call.source }) }}
+    </p>
     <div v-if="!phone" class="keys quiet">
-      <button type="button" @click="call.keep()"><kbd>Enter</kbd> {{ call.draft ? 'keep' : 'later' }}</button>
-      <button type="button" @click="call.again()"><kbd>=</kbd> {{ call.adding ? 'adding' : 'again' }}</button>
-      <button v-if="call.prompt.typed.length && !call.draft" type="button" @click="call.takeBack()">
-        <kbd>Del</kbd> take back
+      <button type="button" @click="call.keep()">
+        <kbd>{{ $t('Enter') }}</kbd> {{ call.draft ? $t('keep') : $t('later') }}
       </button>
-      <button type="button" aria-label="Back and on" @click="call.step(-1)"><kbd>↑</kbd><kbd>↓</kbd></button>
-      <button type="button" class="all" @click="emit('all')">All {{ call.turn.length }}</button>
+      <button type="button" @click="call.again()"><kbd>=</kbd> {{ call.adding ? $t('adding') : $t('again') }}</button>
+      <button v-if="call.prompt.typed.length && !call.draft" type="button" @click="call.takeBack()">
+        <kbd>{{ $t('Del') }}</kbd> {{ $t('take back') }}
+      </button>
+      <button type="button" :aria-label="$t('Back and on')" @click="call.step(-1)"><kbd>↑</kbd><kbd>↓</kbd></button>
+      <button type="button" class="all" @click="emit('all')">{{ $t('All {turn}', { turn: call.turn.length }) }}</button>
       <button
         v-if="call.instrument"
         type="button"
-        :title="`${call.instrument.label}, ${call.instrument.link}${call.instrument.simulated ? ', simulated' : ''}`"
+        :title="
+          call.instrument.simulated ? $t('{label}, simulated', { label: call.instrument.label }) : call.instrument.label
+        "
         @click="call.press()">
         <kbd>*</kbd> {{ call.instrument.label.toLowerCase() }}
       </button>

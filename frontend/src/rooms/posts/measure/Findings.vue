@@ -22,7 +22,7 @@ const { unit } = useSettings()
     <p class="head" role="status">
       <b>{{ it.title }}</b> <span class="figure">{{ it.value }}</span>
       {{ ' ' }}
-      <span v-if="unit === 'in' && !it.value.includes('°')" class="quiet small">in mm</span>
+      <span v-if="unit === 'in' && !it.value.includes('°')" class="quiet small">{{ $t('in mm') }}</span>
       {{ ' ' }}
       <span v-if="it.chip !== 'out' && it.chip !== 'edge'" class="chip">{{ it.chip }}</span>
     </p>

@@ -14,7 +14,9 @@ const call = useCallOut()
       width="76"
       height="30"
       role="img"
-      :aria-label="level.known ? `${level.pitch_deg.toFixed(1)} degrees` : 'not levelled'">
+      :aria-label="
+        level.known ? $t('{pitch_deg} degrees', { pitch_deg: level.pitch_deg.toFixed(1) }) : $t('not levelled')
+      ">
       <path d="M-64 14H64" class="ground" />
       <g :transform="`rotate(${-Math.max(-8, Math.min(8, level.pitch_deg * 3))})`" :class="{ unknown: !level.known }">
         <circle cx="-40" cy="0" r="13" />
@@ -27,7 +29,7 @@ const call = useCallOut()
         <b>{{ level.says }}</b> <span class="quiet">{{ level.mattered }}</span>
       </p>
       <p v-if="!level.known">
-        <button type="button" class="press low" @click="call.jump('front_axle')">Level it first</button>
+        <button type="button" class="press low" @click="call.jump('front_axle')">{{ $t('Level it first') }}</button>
       </p>
     </div>
   </section>

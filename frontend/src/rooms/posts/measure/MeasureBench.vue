@@ -28,7 +28,7 @@ watch(
 </script>
 
 <template>
-  <nav class="groups" aria-label="Order of work">
+  <nav class="groups" :aria-label="$t('Order of work')">
     <button
       v-for="g in call.progress"
       :key="g.name"
@@ -40,11 +40,11 @@ watch(
       >{{ g.name }}<small v-if="g.done < g.all && g.name === call.prompt?.group">{{ g.done }}/{{ g.all }}</small>
     </button>
   </nav>
-  <div class="scroll" tabindex="0" aria-label="Measuring">
+  <div class="scroll" tabindex="0" :aria-label="$t('Measuring')">
     <CallOutEntry @all="all = true" />
     <Findings :findings="sheet.measure!.findings" />
     <p v-if="sheet.measure!.next && !sheet.measure!.findings.length" class="next">
-      <span class="quiet">Next best</span>
+      <span class="quiet">{{ $t('Next best') }}</span>
       {{ ' ' }}
       <button type="button" class="link" @click="call.jump(sheet.measure!.next!.key)">
         {{ sheet.measure!.next!.title }}
@@ -55,19 +55,19 @@ watch(
     <p v-else-if="sheet.measure!.next" class="next">
       <span class="quiet small">{{ sheet.measure!.next!.title }}: {{ sheet.measure!.next!.says }}</span>
       {{ ' ' }}
-      <button type="button" class="link" @click="call.jump(sheet.measure!.next!.key)">Read it</button>
+      <button type="button" class="link" @click="call.jump(sheet.measure!.next!.key)">{{ $t('Read it') }}</button>
     </p>
     <el-tabs v-model="panel" class="panels">
-      <el-tab-pane name="agreement" label="Agreement"
+      <el-tab-pane name="agreement" :label="$t('Agreement')"
         ><LevelPanel :level="sheet.measure!.level" /><AgreementList
           :lines="sheet.measure!.agreement"
           :checked="sheet.measure!.checked"
       /></el-tab-pane>
-      <el-tab-pane name="bike" label="The bike" lazy><BikePanel :sheet="sheet" /></el-tab-pane>
-      <el-tab-pane name="setups" label="Set-ups" lazy
+      <el-tab-pane name="bike" :label="$t('The bike')" lazy><BikePanel :sheet="sheet" /></el-tab-pane>
+      <el-tab-pane name="setups" :label="$t('Set-ups')" lazy
         ><SetupsPanel :setups="sheet.measure!.setups" :decided="sheet.measure!.decided"
       /></el-tab-pane>
-      <el-tab-pane name="photos" label="Photos" lazy><PhotosPanel :fit="sheet.id" /></el-tab-pane>
+      <el-tab-pane name="photos" :label="$t('Photos')" lazy><PhotosPanel :fit="sheet.id" /></el-tab-pane>
     </el-tabs>
   </div>
   <PromptsDialog v-model="all" />

@@ -8,6 +8,7 @@ import { useSettings } from '@/shared/settings'
 import { show } from '@/shared/units'
 
 import { edgePoint } from './loupe'
+import { t } from '@/shared/i18n'
 
 /** One mark life size: the line each reading puts it on, and the ellipse it lies in 19 times of 20. */
 const props = defineProps<{
@@ -45,13 +46,16 @@ const suspects = computed(() =>
 const says = computed(() => {
   const wrong = props.mark.sights.filter((s) => s.word === 'suspect').length
   const rest = props.mark.sights.length - wrong
-  if (wrong) return `${suspects.value[0]!.figure} misses the other ${rest}`
-  return rest > 1 ? `${rest} readings meet here` : 'one reading here'
+  if (wrong) return t('{figure} misses the other {rest}', { figure: suspects.value[0]!.figure, rest })
+  return rest > 1 ? t('{rest} readings meet here', { rest }) : t('one reading here')
 })
 </script>
 
 <template>
-  <g :transform="`translate(${x} ${y})`" role="img" :aria-label="`${mark.label} life size: ${says}`">
+  <g
+    :transform="`translate(${x} ${y})`"
+    role="img"
+    :aria-label="$t('{label} life size: {says}', { label: mark.label, says })">
     <clipPath id="measure-loupe"><circle :r="radius - 1" /></clipPath>
     <circle :r="radius" class="glass" />
     <g clip-path="url(#measure-loupe)">

@@ -85,15 +85,19 @@ const inside = ({ x, y }: { x: number; y: number }) =>
 <template>
   <main v-if="sheet.measure && sheet.picture" class="phone">
     <header>
-      <router-link to="/" aria-label="Day book"
+      <router-link to="/" :aria-label="$t('Day book')"
         ><svg width="18" height="22" viewBox="0 0 18 22" aria-hidden="true"><path d="M14 3L5 11l9 8" /></svg
       ></router-link>
       <div class="who">
-        <b>{{ sheet.rider.name }}</b><small
-          >Measure, {{ (call.prompt?.group ?? '').toLowerCase() }} {{ place }} of {{ call.turn.length }}</small
-        >
+        <b>{{ sheet.rider.name }}</b><small>{{
+          $t('Measure, {group} {place} of {turn}', {
+            group: (call.prompt?.group ?? '').toLowerCase(),
+            place,
+            turn: call.turn.length,
+          })
+        }}</small>
       </div>
-      <div class="units" role="group" aria-label="Units">
+      <div class="units" role="group" :aria-label="$t('Units')">
         <button
           v-for="u in ['mm', 'in'] as const"
           :key="u"
@@ -134,14 +138,15 @@ const inside = ({ x, y }: { x: number; y: number }) =>
       </g>
     </svg>
     <p v-if="before && !finding.length" class="before">
-      <span class="quiet">Before</span> {{ titleOf(before) }} <b class="figure">{{ before.typed.join(', ') }}</b><span
+      <span class="quiet">{{ $t('Before') }}</span> {{ titleOf(before) }}
+      <b class="figure">{{ before.typed.join(', ') }}</b><span
         v-if="verdict"
         class="chip"
         :class="verdict.replace(' ', '-')"
         >{{ verdict }}</span
       >
     </p>
-    <p v-else-if="!finding.length && !others.length" class="before quiet">Read it, type it, keep it.</p>
+    <p v-else-if="!finding.length && !others.length" class="before quiet">{{ $t('Read it, type it, keep it.') }}</p>
     <div v-if="finding.length || (others.length && !before)" class="settle">
       <Findings :findings="finding.length ? finding : others.slice(0, 1)" />
     </div>
@@ -153,19 +158,28 @@ const inside = ({ x, y }: { x: number; y: number }) =>
         type="button"
         :class="{ keep: k === 'keep', small: k === '=' }"
         :aria-label="
-          k === '⌫' ? 'Delete' : k === '=' ? 'Second reading' : k === 'keep' ? 'Keep' : k === '−' ? 'Sign' : undefined
+          k === '⌫'
+            ? $t('Delete')
+            : k === '='
+              ? $t('Second reading')
+              : k === 'keep'
+                ? $t('Keep')
+                : k === '−'
+                  ? $t('Sign')
+                  : undefined
         "
         :disabled="k === 'keep' && !call.draft"
         @click="press(k)">
-        <template v-if="k === '='">second<br />reading</template><template v-else-if="k === 'keep'">Keep</template
+        <template v-if="k === '='">{{ $t('second') }}<br />{{ $t('reading') }}</template
+        ><template v-else-if="k === 'keep'">{{ $t('Keep') }}</template
         ><template v-else>{{ k }}</template>
       </button>
     </div>
     <footer>
-      <button type="button" @click="call.later()">Later</button>
-      <button type="button" @click="call.step(-1)">Back</button>
+      <button type="button" @click="call.later()">{{ $t('Later') }}</button>
+      <button type="button" @click="call.step(-1)">{{ $t('Back') }}</button>
       <button v-if="call.instrument" type="button" @click="call.press()">{{ call.instrument.label }}</button>
-      <button type="button" @click="all = true">All {{ call.turn.length }}</button>
+      <button type="button" @click="all = true">{{ $t('All {turn}', { turn: call.turn.length }) }}</button>
     </footer>
     <PromptsDialog v-model="all" />
   </main>

@@ -47,30 +47,30 @@ async function remove(id: number) {
 <template>
   <section class="photos">
     <div class="row">
-      <el-input v-model="caption" maxlength="200" placeholder="what it shows" aria-label="What the photo shows" />
+      <el-input
+        v-model="caption"
+        maxlength="200"
+        :placeholder="$t('what it shows')"
+        :aria-label="$t('What the photo shows')" />
       <label class="press low"
-        >Add photos<input
-          type="file"
-          accept="image/jpeg,image/png,image/webp"
-          multiple
-          class="visually-hidden"
-          @change="add"
+        >{{ $t('Add photos')
+        }}<input type="file" accept="image/jpeg,image/png,image/webp" multiple class="visually-hidden" @change="add"
       /></label>
     </div>
     <p v-if="trouble" class="fault" role="alert">{{ trouble }}</p>
     <ul>
       <li v-for="p in photos" :key="p.id">
         <a :href="`/api/fits/${fit}/photos/${p.id}`" target="_blank" rel="noopener"
-          ><img :src="`/api/fits/${fit}/photos/${p.id}`" :alt="p.caption || 'Photo of the bike'" loading="lazy"
+          ><img :src="`/api/fits/${fit}/photos/${p.id}`" :alt="p.caption || $t('Photo of the bike')" loading="lazy"
         /></a>
         <span class="small"
-          >{{ p.caption }} <button type="button" class="bare" @click="remove(p.id)">Take out</button></span
+          >{{ p.caption }} <button type="button" class="bare" @click="remove(p.id)">{{ $t('Take out') }}</button></span
         >
       </li>
     </ul>
     <p class="quiet small">
-      JPEG, PNG or WebP up to 16 MB. Place, time and camera are taken out before a photo is kept. Photos stay in this
-      house: an exported file carries none.
+      {{ $t('JPEG, PNG or WebP up to 16 MB. Place, time and camera are taken out before a photo is kept.') }}
+      {{ $t('Photos stay in this house: an exported file carries none.') }}
     </p>
   </section>
 </template>

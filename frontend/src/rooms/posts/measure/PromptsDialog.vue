@@ -44,17 +44,17 @@ const toggle = (name: string) =>
 </script>
 
 <template>
-  <el-dialog v-model="open" :title="choosing ? 'What this house asks' : 'All prompts'" width="760" top="6vh">
+  <el-dialog v-model="open" :title="choosing ? $t('What this house asks') : $t('All prompts')" width="760" top="6vh">
     <template v-if="!choosing">
       <div class="bar">
         <el-input
           v-model="find"
-          placeholder="find by name"
-          aria-label="Find a prompt"
+          :placeholder="$t('find by name')"
+          :aria-label="$t('Find a prompt')"
           autofocus
           @keydown.esc.stop.prevent="open = false"
           @keydown.enter="lists[0]?.prompts[0] && go(lists[0].prompts[0].key)" />
-        <button type="button" class="press low" @click="choose">What this house asks</button>
+        <button type="button" class="press low" @click="choose">{{ $t('What this house asks') }}</button>
       </div>
       <div class="window">
         <div class="groups">
@@ -67,7 +67,7 @@ const toggle = (name: string) =>
               :class="{ rare: !it.usual && !read(it) }"
               @click="go(it.key)">
               <span>{{ titleOf(it) }}</span><span class="figure">{{
-                it.typed.join(', ') || (it.skipped ? 'later' : '')
+                it.typed.join(', ') || (it.skipped ? $t('later') : '')
               }}</span>
             </button>
           </section>
@@ -76,8 +76,8 @@ const toggle = (name: string) =>
     </template>
     <template v-else>
       <p class="quiet">
-        Ticked prompts are asked in turn on every bike whose bar has them; the rest are there by name. The usual ones
-        are chosen so that nearly every reading is checked by others.
+        {{ $t('Ticked prompts are asked in turn on every bike whose bar has them; the rest are there by name.') }}
+        {{ $t('The usual ones are chosen so that nearly every reading is checked by others.') }}
       </p>
       <div class="window">
         <div class="groups choose">
@@ -88,8 +88,12 @@ const toggle = (name: string) =>
         </div>
       </div>
       <div class="bar end">
-        <button type="button" class="press low" @click="keep(null)">Back to the usual</button
-        ><button type="button" class="press low solid" @click="choosing = false">Done</button>
+        <button type="button" class="press low" @click="keep(null)">{{ $t('Back to the usual') }}</button><button
+          type="button"
+          class="press low solid"
+          @click="choosing = false">
+          {{ $t('Done') }}
+        </button>
       </div>
     </template>
   </el-dialog>

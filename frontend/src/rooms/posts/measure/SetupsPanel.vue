@@ -6,13 +6,14 @@ import { useSettings } from '@/shared/settings'
 import { show, showSigned } from '@/shared/units'
 
 import { useSheet } from '@/rooms/files/useSheet'
+import { DATES } from '@/shared/i18n'
 
 /** Measured set-ups kept with their date, and whether the bike has moved since, or only the tape. */
 defineProps<{ setups: Schemas['KeptSetup'][]; decided: Schemas['Decided'][] }>()
 const store = useSheet()
 const { unit, fitter: by } = useSettings()
 const note = ref('')
-const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
+const day = (at: string) => new Date(at).toLocaleDateString(DATES, { day: 'numeric', month: 'long', year: 'numeric' })
 async function keep() {
   if (!by.value.trim()) return
   await store.change({ do: 'measure.keep_setup', by: by.value, note: note.value })
@@ -23,18 +24,23 @@ async function keep() {
 <template>
   <section class="setups">
     <form @submit.prevent="keep">
-      <h2>Keep this set-up</h2>
+      <h2>{{ $t('Keep this set-up') }}</h2>
       <div class="row">
-        <el-input v-model="by" maxlength="80" placeholder="measured by" aria-label="Measured by" />
-        <el-input v-model="note" maxlength="200" placeholder="a word about it" aria-label="A word about it" />
-        <button type="submit" class="press low solid" :disabled="!by.trim()">Keep</button>
+        <el-input v-model="by" maxlength="80" :placeholder="$t('measured by')" :aria-label="$t('Measured by')" />
+        <el-input
+          v-model="note"
+          maxlength="200"
+          :placeholder="$t('a word about it')"
+          :aria-label="$t('A word about it')" />
+        <button type="submit" class="press low solid" :disabled="!by.trim()">{{ $t('Keep') }}</button>
       </div>
     </form>
     <article v-for="it in setups" :key="it.on">
       <h3>
         {{ day(it.on) }}
         <span class="quiet"
-          >{{ it.by }}, {{ it.readings }} readings<template v-if="it.note">, {{ it.note }}</template></span
+          >{{ $t('{by}, {readings} readings', { by: it.by, readings: it.readings })
+          }}<template v-if="it.note">, {{ it.note }}</template></span
         >
       </h3>
       <p>
@@ -43,9 +49,9 @@ async function keep() {
       <table v-if="it.lines.length">
         <thead>
           <tr>
-            <th scope="col">Since then</th>
-            <th scope="col">fore</th>
-            <th scope="col">up</th>
+            <th scope="col">{{ $t('Since then') }}</th>
+            <th scope="col">{{ $t('fore') }}</th>
+            <th scope="col">{{ $t('up') }}</th>
             <th scope="col" />
           </tr>
         </thead>
@@ -64,12 +70,14 @@ async function keep() {
       </table>
     </article>
     <p class="anew">
-      <button type="button" class="press low" @click="store.change({ do: 'measure.anew' })">Measure anew</button>
+      <button type="button" class="press low" @click="store.change({ do: 'measure.anew' })">
+        {{ $t('Measure anew') }}
+      </button>
       {{ ' ' }}
-      <span class="quiet small">Level and sights are asked again; parts and printed numbers stay.</span>
+      <span class="quiet small">{{ $t('Level and sights are asked again; parts and printed numbers stay.') }}</span>
     </p>
     <template v-if="decided.length">
-      <h2>On record</h2>
+      <h2>{{ $t('On record') }}</h2>
       <ul>
         <li v-for="d in decided" :key="d.at + d.says">
           <span class="quiet figure">{{ d.at.slice(0, 10) }}</span> {{ d.says }}

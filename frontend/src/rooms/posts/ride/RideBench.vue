@@ -7,13 +7,13 @@ defineEmits<{ history: [] }>()
 
 <template>
   <section>
-    <h2>What was changed</h2>
+    <h2>{{ $t('What was changed') }}</h2>
     <ol>
       <li v-for="change in sheet.history.slice(0, 12)" :key="change.number">
         <span class="figure quiet">{{ change.number }}</span> {{ change.said }}
       </li>
     </ol>
-    <button type="button" class="press low" @click="$emit('history')">Whole history</button>
+    <button type="button" class="press low" @click="$emit('history')">{{ $t('Whole history') }}</button>
   </section>
 </template>
 

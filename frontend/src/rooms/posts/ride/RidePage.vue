@@ -20,10 +20,10 @@ const keep = () => {
 
 <template>
   <article>
-    <h1>Ride notes</h1>
+    <h1>{{ $t('Ride notes') }}</h1>
     <p class="quiet">
-      What the rider says after the first rides. One change at a time, small: saddle 5 mm at most, cleats 3, then ride
-      again.
+      {{ $t('What the rider says after the first rides.') }}
+      {{ $t('One change at a time, small: saddle 5 mm at most, cleats 3, then ride again.') }}
     </p>
     <el-input
       v-model="notes"
@@ -31,8 +31,8 @@ const keep = () => {
       :autosize="{ minRows: 8, maxRows: 18 }"
       resize="none"
       maxlength="4000"
-      aria-label="Ride notes"
-      placeholder="Where they rode, how long, what was better, what was worse"
+      :aria-label="$t('Ride notes')"
+      :placeholder="$t('Where they rode, how long, what was better, what was worse')"
       @blur="keep" />
   </article>
 </template>

@@ -26,7 +26,12 @@ const side = (x: number) => (x < 0.5 ? -1 : 1)
 </script>
 
 <template>
-  <svg viewBox="0 0 372 408" width="372" height="408" role="group" aria-label="Body outline: click where it hurts">
+  <svg
+    viewBox="0 0 372 408"
+    width="372"
+    height="408"
+    role="group"
+    :aria-label="$t('Body outline: click where it hurts')">
     <g v-for="v in VIEWS" :key="v.view" :transform="`translate(${v.left} 6)`">
       <g class="body">
         <path class="skin" d="M64 36c0 9-1 13-9 16l20 10 20-10c-8-3-9-7-9-16z" />
@@ -57,7 +62,7 @@ const side = (x: number) => (x < 0.5 ? -1 : 1)
         :class="{ current: current === i }"
         role="button"
         tabindex="0"
-        :aria-label="`${i + 1}: ${hurt.what}, ${hurt.severity} of 5`"
+        :aria-label="$t('{i}: {what}, {severity} of 5', { i: i + 1, what: hurt.what, severity: hurt.severity })"
         @click.stop="emit('pick', i)"
         @keydown.enter="emit('pick', i)">
         <circle :cx="hurt.x * WIDE" :cy="hurt.y * HIGH" :r="5 + hurt.severity * 2" />
@@ -75,9 +80,9 @@ const side = (x: number) => (x < 0.5 ? -1 : 1)
           {{ i + 1 }}
         </text>
       </g>
-      <text v-if="v.view === 'front'" x="12" y="396" class="word" text-anchor="middle">right</text>
+      <text v-if="v.view === 'front'" x="12" y="396" class="word" text-anchor="middle">{{ $t('right') }}</text>
       <text x="75" y="396" class="word" text-anchor="middle">{{ v.label }}</text>
-      <text v-if="v.view === 'front'" x="138" y="396" class="word" text-anchor="middle">left</text>
+      <text v-if="v.view === 'front'" x="138" y="396" class="word" text-anchor="middle">{{ $t('left') }}</text>
     </g>
     <path d="M4 379H368" class="ground" />
   </svg>

@@ -3,6 +3,7 @@ import type { Schemas, Sheet } from '@/shared/api/client'
 
 import { useSheet } from '@/rooms/files/useSheet'
 import TypedBox from '@/shared/ui/TypedBox.vue'
+import { t } from '@/shared/i18n'
 
 type Facts = Schemas['Facts']
 const props = defineProps<{ sheet: Sheet }>()
@@ -27,9 +28,9 @@ const shoe = (typed: string) => {
   return Number.isFinite(n) && n > 0 ? n : null
 }
 const TEXTS = [
-  { name: 'keeps', label: 'Keeps', hint: 'what goes over' },
-  { name: 'races', label: 'Races', hint: 'which, or none' },
-  { name: 'rules', label: 'Rules', hint: 'rulebook and its date' },
+  { name: 'keeps', label: t('Keeps'), hint: t('what goes over') },
+  { name: 'races', label: t('Races'), hint: t('which, or none') },
+  { name: 'rules', label: t('Rules'), hint: t('rulebook and its date') },
 ] as const
 </script>
 
@@ -37,64 +38,70 @@ const TEXTS = [
   <section class="facts">
     <div class="grid">
       <label
-        >Spends at most<el-select
+        >{{ $t('Spends at most')
+        }}<el-select
           :model-value="profile().budget"
           clearable
           :empty-values="[null, undefined]"
-          placeholder="not asked"
-          aria-label="Spends at most"
+          :placeholder="$t('not asked')"
+          :aria-label="$t('Spends at most')"
           @update:model-value="(v: string | null) => keep({ budget: (v ?? null) as never })"
-          ><el-option v-for="r in RUNGS" :key="r" :value="r" :label="r" /></el-select
+          ><el-option v-for="r in RUNGS" :key="r" :value="r" :label="$t(r)" /></el-select
       ></label>
       <label
-        >Hands mostly on<el-select
+        >{{ $t('Hands mostly on')
+        }}<el-select
           :model-value="profile().hold"
           clearable
           :empty-values="[null, undefined]"
-          placeholder="not asked"
-          aria-label="Hands mostly on"
+          :placeholder="$t('not asked')"
+          :aria-label="$t('Hands mostly on')"
           @update:model-value="(v: string | null) => keep({ hold: (v ?? null) as never })"
-          ><el-option v-for="h in HOLDS" :key="h" :value="h" :label="h" /></el-select
+          ><el-option v-for="h in HOLDS" :key="h" :value="h" :label="$t(h)" /></el-select
       ></label>
       <label
-        >Off the bike<el-select
+        >{{ $t('Off the bike')
+        }}<el-select
           :model-value="profile().off_bike"
           clearable
           :empty-values="[null, undefined]"
-          placeholder="not asked"
-          aria-label="Off the bike"
+          :placeholder="$t('not asked')"
+          :aria-label="$t('Off the bike')"
           @update:model-value="(v: string | null) => keep({ off_bike: (v ?? null) as never })"
-          ><el-option v-for="o in OFF" :key="o" :value="o" :label="o" /></el-select
+          ><el-option v-for="o in OFF" :key="o" :value="o" :label="$t(o)" /></el-select
       ></label>
       <label
-        >Shoe, EU<TypedBox :value="profile().shoe_size" inputmode="decimal" @keep="(t) => keep({ shoe_size: shoe(t) })"
+        >{{ $t('Shoe, EU')
+        }}<TypedBox :value="profile().shoe_size" inputmode="decimal" @keep="(t) => keep({ shoe_size: shoe(t) })"
       /></label>
-      <label v-for="t in TEXTS" :key="t.name"
-        >{{ t.label
+      <label v-for="it in TEXTS" :key="it.name"
+        >{{ it.label
         }}<TypedBox
-          :value="profile()[t.name]"
+          :value="profile()[it.name]"
           maxlength="200"
-          :placeholder="t.hint"
-          @keep="(typed) => keep({ [t.name]: typed })"
+          :placeholder="it.hint"
+          @keep="(typed) => keep({ [it.name]: typed })"
       /></label>
       <label
-        >Grounds<el-select
+        >{{ $t('Grounds')
+        }}<el-select
           :model-value="profile().grounds ?? []"
           multiple
           collapse-tags
-          placeholder="not asked"
-          aria-label="Grounds"
+          :placeholder="$t('not asked')"
+          :aria-label="$t('Grounds')"
           @update:model-value="(v: string[]) => keep({ grounds: v as never })"
-          ><el-option v-for="g in GROUNDS" :key="g" :value="g" :label="g" /></el-select
+          ><el-option v-for="g in GROUNDS" :key="g" :value="g" :label="$t(g)" /></el-select
       ></label>
     </div>
     <label class="history"
-      >History<TypedBox
+      >{{ $t('History')
+      }}<TypedBox
         tall
         :value="profile().history"
         rows="2"
         maxlength="2000"
-        placeholder="falls, injuries, operations; what a doctor or physiotherapist said"
+        :placeholder="$t('falls, injuries, operations; what a doctor or physiotherapist said')"
         @keep="(t) => keep({ history: t })" />
     </label>
   </section>

@@ -43,9 +43,11 @@ const about = (line: Schemas['MeasureLine'], part: { how?: string; on?: string }
 <template>
   <section>
     <h2>
-      Measures
+      {{ $t('Measures') }}
       <small class="quiet">{{
-        taken.height ? `usual for ${show(taken.height.value, unit)} tall` : 'height first: it gives the usual ranges'
+        taken.height
+          ? $t('usual for {height} tall', { height: show(taken.height.value, unit) })
+          : $t('height first: it gives the usual ranges')
       }}</small>
     </h2>
     <table>
@@ -58,7 +60,7 @@ const about = (line: Schemas['MeasureLine'], part: { how?: string; on?: string }
               :value="taken[line.name]?.typed ?? ''"
               :shown="figure(taken[line.name], line, unit)"
               :fault="store.faults.get(`measures.${line.name}`)"
-              :placeholder="ASKED.includes(line.name) ? 'to ask' : '·'"
+              :placeholder="ASKED.includes(line.name) ? $t('to ask') : '·'"
               @keep="(t) => keep(line.name, t)" />
           </td>
           <td class="how">
@@ -67,9 +69,9 @@ const about = (line: Schemas['MeasureLine'], part: { how?: string; on?: string }
               <template #reference
                 ><button type="button" class="bare quiet">{{ beside(taken[line.name], line, unit) }}</button></template
               >
-              <p class="small quiet">Typed: {{ taken[line.name]!.typed }}</p>
+              <p class="small quiet">{{ $t('Typed: {typed}', { typed: taken[line.name]!.typed }) }}</p>
               <label class="small"
-                >how it was taken
+                >{{ $t('how it was taken') }}
                 <TypedBox
                   :value="taken[line.name]!.how"
                   maxlength="80"
@@ -77,7 +79,8 @@ const about = (line: Schemas['MeasureLine'], part: { how?: string; on?: string }
                   @keep="(t) => about(line, { how: t })"
               /></label>
               <label class="small"
-                >when <TypedBox type="date" :value="taken[line.name]!.on" @keep="(t) => about(line, { on: t })"
+                >{{ $t('when') }}
+                <TypedBox type="date" :value="taken[line.name]!.on" @keep="(t) => about(line, { on: t })"
               /></label>
             </el-popover>
             <span v-else class="quiet">{{ line.how }}</span>
@@ -88,7 +91,12 @@ const about = (line: Schemas['MeasureLine'], part: { how?: string; on?: string }
               width="140"
               height="28"
               role="img"
-              :aria-label="`usual ${Math.round(line.least)} to ${Math.round(line.greatest)}`">
+              :aria-label="
+                $t('usual {least} to {greatest}', {
+                  least: Math.round(line.least),
+                  greatest: Math.round(line.greatest),
+                })
+              ">
               <rect x="33" y="14" width="74" height="9" class="usual" />
               <path d="M0 18.5H140" class="thin" />
               <path d="M33 13v11M107 13v11" class="ends" />
@@ -105,7 +113,7 @@ const about = (line: Schemas['MeasureLine'], part: { how?: string; on?: string }
       </tbody>
     </table>
     <p v-if="others.length" class="also">
-      <span class="quiet small">Also</span>
+      <span class="quiet small">{{ $t('Also') }}</span>
       {{ ' ' }}
       <button v-for="l in others" :key="l.name" type="button" :title="l.how" @click="wanted.push(l.name)">
         {{ l.label }}
@@ -113,7 +121,7 @@ const about = (line: Schemas['MeasureLine'], part: { how?: string; on?: string }
     </p>
     <p v-for="said in sheet.rider.checks" :key="said" class="check" role="status">{{ said }}</p>
     <p class="quiet small">
-      As it is said: 5'11", 31 1/4 in, 74.9 cm, 72,5 cm. Twice: 823; 825. Two sides: L 258 R 261.
+      {{ $t('As it is said: 5\'11", 31 1/4 in, 74.9 cm, 72,5 cm. Twice: 823; 825. Two sides: L 258 R 261.') }}
     </p>
   </section>
 </template>

@@ -5,6 +5,7 @@ import type { Schemas, Sheet } from '@/shared/api/client'
 import WordField from '@/shared/ui/WordField.vue'
 
 import { useSheet } from '@/rooms/files/useSheet'
+import { t } from '@/shared/i18n'
 
 type Bend = Schemas['Bend']
 const props = defineProps<{ sheet: Sheet }>()
@@ -30,13 +31,15 @@ function odd(line: Schemas['BendLine']) {
 function needs(line: Schemas['BendLine']): string {
   const left = line.left_grade ? `, ${line.sided ? 'left ' : ''}${line.left_grade}` : ''
   const right = line.right_grade ? `, right ${line.right_grade}` : ''
-  return `needs ${line.need} degrees${left}${right}`
+  return t('needs {need} degrees{left}{right}', { need: line.need, left, right })
 }
 </script>
 
 <template>
   <section>
-    <h2>Mobility <small class="quiet">left</small><small class="quiet">right</small></h2>
+    <h2>
+      {{ $t('Mobility') }} <small class="quiet">{{ $t('left') }}</small><small class="quiet">{{ $t('right') }}</small>
+    </h2>
     <table>
       <tbody>
         <tr v-for="line in sheet.rider.mobility" :key="line.name">
@@ -47,13 +50,13 @@ function needs(line: Schemas['BendLine']): string {
               >
               <b>{{ line.label }}</b>
               <p>{{ line.how }}</p>
-              <p class="quiet small">These uses need about {{ line.need }}°.</p>
+              <p class="quiet small">{{ $t('These uses need about {need}°.', { need: line.need }) }}</p>
             </el-popover>
           </th>
           <td class="entry">
             <WordField
               v-if="line.sided"
-              :label="`${line.label}, left`"
+              :label="$t('{label}, left', { label: line.label })"
               :value="bends[line.name]?.left?.typed ?? ''"
               :shown="degrees(bends[line.name]?.left)"
               :fault="store.faults.get(`mobility.${line.name}.left`)"
@@ -98,7 +101,7 @@ function needs(line: Schemas['BendLine']): string {
           </td>
           <td class="entry">
             <WordField
-              :label="line.sided ? `${line.label}, right` : line.label"
+              :label="line.sided ? $t('{label}, right', { label: line.label }) : line.label"
               :value="(line.sided ? bends[line.name]?.right?.typed : bends[line.name]?.one?.typed) ?? ''"
               :shown="degrees(line.sided ? bends[line.name]?.right : bends[line.name]?.one)"
               :fault="store.faults.get(`mobility.${line.name}.${line.sided ? 'right' : 'one'}`)"
@@ -109,7 +112,7 @@ function needs(line: Schemas['BendLine']): string {
       </tbody>
     </table>
     <p v-for="line in sheet.rider.mobility.filter((l) => l.says)" :key="line.name" class="says">{{ line.says }}</p>
-    <p class="quiet small">Bars: degrees. Uprights: what these uses need. A name says how it is tested.</p>
+    <p class="quiet small">{{ $t('Bars: degrees. Uprights: what these uses need. A name says how it is tested.') }}</p>
   </section>
 </template>
 

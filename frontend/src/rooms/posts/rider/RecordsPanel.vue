@@ -38,50 +38,49 @@ async function erase() {
 
 <template>
   <section class="records">
-    <h2>What is kept</h2>
+    <h2>{{ $t('What is kept') }}</h2>
     <p v-if="consent()">
-      Agreed on {{ consent()!.on }}. <span class="quiet">{{ consent()!.note }}</span>
+      {{ $t('Agreed on {on}.', { on: consent()!.on }) }} <span class="quiet">{{ consent()!.note }}</span>
       {{ ' ' }}
       <button type="button" class="link" @click="store.editRider({ facts: { consent: null } }, 'facts.consent', '')">
-        Withdraw
+        {{ $t('Withdraw') }}
       </button>
     </p>
     <p v-else>
-      No consent noted.
+      {{ $t('No consent noted.') }}
       <button type="button" class="link" @click="keep('Measures, complaints and photos, for this fit.')">
-        The rider agrees
+        {{ $t('The rider agrees') }}
       </button>
     </p>
     <label v-if="consent()" class="small quiet"
-      >What was agreed<TypedBox :value="consent()!.note" maxlength="400" @keep="keep"
+      >{{ $t('What was agreed') }}<TypedBox :value="consent()!.note" maxlength="400" @keep="keep"
     /></label>
     <p class="row">
-      <a class="press low" :href="`/api/riders/${sheet.rider.id}/records`" download>Give out everything</a
-      ><button type="button" class="press low bare" @click="erasing = true">Erase…</button>
+      <a class="press low" :href="`/api/riders/${sheet.rider.id}/records`" download>{{
+        $t('Give out everything')
+      }}</a><button type="button" class="press low bare" @click="erasing = true">{{ $t('Erase…') }}</button>
     </p>
-    <el-dialog v-model="erasing" :title="`Erase ${sheet.rider.name}`" width="460">
+    <el-dialog v-model="erasing" :title="$t('Erase {name}', { name: sheet.rider.name })" width="460">
       <p v-if="later" role="status">{{ later }}</p>
       <template v-else>
         <p>
-          Every file, photo, change and measure of this rider goes, and does not come back. Give out everything first if
-          it may be wanted.
+          {{ $t('Every file, photo, change and measure of this rider goes, and does not come back.') }}
+          {{ $t('Give out everything first if it may be wanted.') }}
         </p>
         <label class="name"
-          >Type the name to erase it<el-input
-            v-model="typed"
-            :placeholder="sheet.rider.name"
-            aria-label="The rider's name"
+          >{{ $t('Type the name to erase it')
+          }}<el-input v-model="typed" :placeholder="sheet.rider.name" :aria-label="$t('The rider\'s name')"
         /></label>
         <p v-if="trouble" class="fault" role="alert">{{ trouble }}</p>
       </template>
       <template v-if="later" #footer
-        ><router-link class="press low solid" to="/">To the day book</router-link></template
+        ><router-link class="press low solid" to="/">{{ $t('To the day book') }}</router-link></template
       >
       <template v-else #footer
-        ><button type="button" class="press low" @click="erasing = false">Keep</button>
+        ><button type="button" class="press low" @click="erasing = false">{{ $t('Keep') }}</button>
         {{ ' ' }}
         <button type="button" class="press low solid" :disabled="typed !== sheet.rider.name" @click="erase">
-          Erase for good
+          {{ $t('Erase for good') }}
         </button></template
       >
     </el-dialog>

@@ -26,13 +26,13 @@ const keep = (what: 'reason' | 'bike', words: string) => {
 </script>
 
 <template>
-  <div class="scroll" tabindex="0" aria-label="What hurts, and the file">
+  <div class="scroll" tabindex="0" :aria-label="$t('What hurts, and the file')">
     <WhatHurts :sheet="sheet" />
     <p v-if="sheet.rider.care" class="care" role="note">{{ sheet.rider.care }}</p>
     <section class="file">
       <h2>{{ sheet.title }}</h2>
       <label
-        >Why this file
+        >{{ $t('Why this file') }}
         <el-input
           v-model="reason"
           type="textarea"
@@ -42,13 +42,21 @@ const keep = (what: 'reason' | 'bike', words: string) => {
           @blur="keep('reason', reason)" />
       </label>
       <label
-        >The bike that comes in
-        <el-input v-model="bike" maxlength="120" placeholder="as the rider calls it" @blur="keep('bike', bike)" />
+        >{{ $t('The bike that comes in') }}
+        <el-input
+          v-model="bike"
+          maxlength="120"
+          :placeholder="$t('as the rider calls it')"
+          @blur="keep('bike', bike)" />
       </label>
       <p>
-        <router-link class="press low solid" :to="`/fits/${sheet.id}/measure`">Measure the bike</router-link>
+        <router-link class="press low solid" :to="`/fits/${sheet.id}/measure`">{{
+          $t('Measure the bike')
+        }}</router-link>
         {{ ' ' }}
-        <span class="quiet small">{{ asked.state === 'done' ? 'All asked.' : `Still ${asked.note}.` }}</span>
+        <span class="quiet small">{{
+          asked.state === 'done' ? $t('All asked.') : $t('Still {note}.', { note: asked.note })
+        }}</span>
       </p>
     </section>
     <RecordsPanel :sheet="sheet" />

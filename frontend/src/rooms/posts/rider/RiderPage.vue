@@ -34,8 +34,8 @@ function keepWords() {
           class="about"
           :value="profile.about"
           maxlength="200"
-          placeholder="age, trade, how much they ride"
-          label="About the rider"
+          :placeholder="$t('age, trade, how much they ride')"
+          :label="$t('About the rider')"
           @keep="(t) => keep({ about: t })" />
       </div>
       <blockquote>
@@ -46,8 +46,8 @@ function keepWords() {
           :autosize="{ minRows: 2, maxRows: 5 }"
           resize="none"
           maxlength="2000"
-          placeholder="What the rider wants, in their own words"
-          aria-label="In the rider's own words"
+          :placeholder="$t('What the rider wants, in their own words')"
+          :aria-label="$t('In the rider\'s own words')"
           @blur="keepWords" />
       </blockquote>
     </header>

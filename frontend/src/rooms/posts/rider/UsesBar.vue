@@ -5,7 +5,7 @@ import type { Sheet } from '@/shared/api/client'
 
 import { useSheet } from '@/rooms/files/useSheet'
 import TypedBox from '@/shared/ui/TypedBox.vue'
-import { held, USE_LABELS, useNote } from './record'
+import { held, USE_LABELS, useLabel, useNote } from './record'
 
 /** The shares of use as one bar; an edge dragged, or moved by arrow keys, changes its two neighbours alone. */
 const props = defineProps<{ sheet: Sheet }>()
@@ -57,9 +57,9 @@ function takeOut() {
 <template>
   <section class="uses">
     <h2>
-      Uses <span class="figure quiet">{{ sum }}</span>
+      {{ $t('Uses') }} <span class="figure quiet">{{ sum }}</span>
       {{ ' ' }}
-      <small v-if="uses.length > 1" class="quiet">drag an edge: its two neighbours share it</small>
+      <small v-if="uses.length > 1" class="quiet">{{ $t('drag an edge: its two neighbours share it') }}</small>
     </h2>
     <div v-if="uses.length" ref="bar" class="bar">
       <div
@@ -77,7 +77,7 @@ function takeOut() {
         class="edge"
         role="slider"
         :style="{ left: `${upTo(i)}%` }"
-        :aria-label="`Edge between ${USE_LABELS[u.use]} and ${USE_LABELS[uses[i + 1]!.use]}`"
+        :aria-label="$t('Edge between {use} and {use2}', { use: useLabel(u.use), use2: useLabel(uses[i + 1]!.use) })"
         :aria-valuenow="shares[i]"
         aria-valuemin="1"
         aria-valuemax="99"
@@ -90,31 +90,31 @@ function takeOut() {
     <div class="names">
       <div v-for="(u, i) in uses" :key="u.use" class="use" :style="{ width: `${shares[i]}%` }">
         <button type="button" class="name" :aria-expanded="editing === i" @click="editing = editing === i ? null : i">
-          {{ USE_LABELS[u.use] }}
+          {{ useLabel(u.use) }}
         </button>
         <small class="quiet">{{ useNote(u) }}</small>
       </div>
     </div>
     <div v-if="editing !== null && uses[editing]" class="edit">
-      <b>{{ USE_LABELS[uses[editing]!.use] }}</b>
+      <b>{{ useLabel(uses[editing]!.use) }}</b>
       <label
-        >hours an outing
+        >{{ $t('hours an outing') }}
         <TypedBox
           :value="uses[editing]!.hours"
           inputmode="decimal"
           @keep="(t) => change(editing!, { hours: hours(t) })"
       /></label>
       <label
-        >with whom, when
+        >{{ $t('with whom, when') }}
         <TypedBox :value="uses[editing]!.note" maxlength="80" @keep="(t) => change(editing!, { note: t })"
       /></label>
-      <button type="button" class="press low" @click="takeOut">Take out</button>
+      <button type="button" class="press low" @click="takeOut">{{ $t('Take out') }}</button>
     </div>
     <p v-if="free.length" class="add">
-      <span class="quiet small">{{ uses.length ? 'Also for' : 'What will the bike be used for?' }}</span>
+      <span class="quiet small">{{ uses.length ? $t('Also for') : $t('What will the bike be used for?') }}</span>
       {{ ' ' }}
       <button v-for="name in free" :key="name" type="button" @click="store.moveUse({ what: 'add', at: 0, use: name })">
-        {{ USE_LABELS[name] }}
+        {{ useLabel(name) }}
       </button>
     </p>
   </section>

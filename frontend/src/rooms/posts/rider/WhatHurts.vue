@@ -34,7 +34,9 @@ const Empty = () => draw('i', { class: 'box' })
 
 <template>
   <section class="hurts">
-    <h2>What hurts <span class="quiet">click the body where it does</span></h2>
+    <h2>
+      {{ $t('What hurts') }} <span class="quiet">{{ $t('click the body where it does') }}</span>
+    </h2>
     <BodyOutline :hurts="hurts()" :current="current" @add="add" @pick="(i) => (current = current === i ? null : i)" />
     <ol>
       <li v-for="(h, i) in hurts()" :key="i" :class="{ current: current === i }">
@@ -51,13 +53,13 @@ const Empty = () => draw('i', { class: 'box' })
             <TypedBox
               :value="h.what"
               maxlength="80"
-              label="What hurts"
+              :label="$t('What hurts')"
               @keep="(t) => change(i, { what: t || h.what })" />
             <TypedBox
               :value="h.when"
               maxlength="120"
-              placeholder="when, and how it goes"
-              label="When"
+              :placeholder="$t('when, and how it goes')"
+              :label="$t('When')"
               @keep="(t) => change(i, { when: t })" />
             <div class="feelings">
               <button
@@ -66,12 +68,12 @@ const Empty = () => draw('i', { class: 'box' })
                 type="button"
                 :aria-pressed="h.feeling === f"
                 @click="change(i, { feeling: f })">
-                {{ f }}</button><button type="button" class="out" @click="remove(i)">take out</button>
+                {{ $t(f!) }}</button><button type="button" class="out" @click="remove(i)">{{ $t('take out') }}</button>
             </div>
           </template>
           <template v-else
             ><b>{{ h.what }}</b
-            ><small>{{ [h.feeling, h.when].filter(Boolean).join(', ') }}</small></template
+            ><small>{{ [h.feeling && $t(h.feeling), h.when].filter(Boolean).join(', ') }}</small></template
           >
         </div>
         <el-rate
@@ -80,7 +82,7 @@ const Empty = () => draw('i', { class: 'box' })
           clearable
           :icons="[Full, Full, Full]"
           :void-icon="Empty"
-          :aria-label="`How much: ${h.severity} of 5`"
+          :aria-label="$t('How much: {severity} of 5', { severity: h.severity })"
           @change="(severity: number) => change(i, { severity })" />
       </li>
     </ol>

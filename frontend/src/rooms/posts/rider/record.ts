@@ -1,5 +1,6 @@
 /** What the rider's record says beside each number, and where edges lie while they are dragged. Pure. */
 import type { Schemas } from '@/shared/api/client'
+import { said, t } from '@/shared/i18n'
 import type { Unit } from '@/shared/settings'
 import { show } from '@/shared/units'
 
@@ -18,11 +19,16 @@ export function beside(taken: Taken | undefined, line: MeasureLine, unit: Unit):
   if (!taken) return line.how
   const values = taken.values ?? []
   if (values.length > 1)
-    return `${values.length === 2 ? 'twice' : `${values.length} times`}, ${values.map((v) => show(v, unit)).join(' and ')}`
-  if (line.sides) return `${line.sides}, L ${show(taken.left!, unit)} R ${show(taken.right!, unit)}`
+    return values.length === 2
+      ? t('twice, {figures}', { figures: figures(values, unit) })
+      : t('{n} times, {figures}', { n: values.length, figures: figures(values, unit) })
+  const sides = () => ({ left: show(taken.left!, unit), right: show(taken.right!, unit) })
+  if (line.sides) return `${line.sides}, ${t('L {left} R {right}', sides())}`
   if (taken.how) return taken.how
   return taken.typed === figure(taken, line, unit) ? line.how : taken.typed
 }
+
+const figures = (values: number[], unit: Unit) => values.map((v) => show(v, unit)).join(t(' and '))
 
 /** px from the left of a 140 px rule whose usual range lies between 33 and 107. */
 export function placeInRange(value: number, least: number, greatest: number): number {
@@ -36,18 +42,20 @@ export function held(shares: number[], edge: number, by: number): number[] {
 }
 
 export const USE_LABELS: Record<string, string> = {
-  road: 'Road',
-  endurance: 'Endurance',
-  gravel: 'Gravel',
-  cyclocross: 'Cyclocross',
-  'cross-country': 'Cross-country',
-  trail: 'Trail',
-  city: 'City',
-  'time-trial': 'Time trial',
-  trainer: 'Trainer',
+  road: said('Road'),
+  endurance: said('Endurance'),
+  gravel: said('Gravel'),
+  cyclocross: said('Cyclocross'),
+  'cross-country': said('Cross-country'),
+  trail: said('Trail'),
+  city: said('City'),
+  'time-trial': said('Time trial'),
+  trainer: said('Trainer'),
 }
+
+export const useLabel = (use: string) => t(USE_LABELS[use] ?? use)
 
 /** A use under its share: `4 h, alone`. */
 export function useNote(use: Use): string {
-  return [use.hours ? `${use.hours} h` : '', use.note ?? ''].filter(Boolean).join(', ')
+  return [use.hours ? t('{hours} h', { hours: use.hours }) : '', use.note ?? ''].filter(Boolean).join(', ')
 }

@@ -2,6 +2,8 @@
 import { computed } from 'vue'
 
 import type { Sheet } from '@/shared/api/client'
+import { said, t } from '@/shared/i18n'
+import { useSettings } from '@/shared/settings'
 import Chip from '@/shared/ui/Chip.vue'
 import WordField from '@/shared/ui/WordField.vue'
 
@@ -9,15 +11,16 @@ import { useSheet } from '@/rooms/files/useSheet'
 
 const props = defineProps<{ sheet: Sheet }>()
 const store = useSheet()
+const { unit } = useSettings()
 const planned = computed(() => Boolean(props.sheet.state.build?.stem))
 const FIELDS = [
-  { mark: 'saddle', name: 'saddle_x', way: 'fore' },
-  { mark: 'saddle', name: 'saddle_y', way: 'up' },
-  { mark: 'hand', name: 'hand_x', way: 'fore' },
-  { mark: 'hand', name: 'hand_y', way: 'up' },
+  { mark: 'saddle', name: 'saddle_x', way: said('fore') },
+  { mark: 'saddle', name: 'saddle_y', way: said('up') },
+  { mark: 'hand', name: 'hand_x', way: said('fore') },
+  { mark: 'hand', name: 'hand_y', way: said('up') },
 ] as const
 const labelOf = (f: (typeof FIELDS)[number]) =>
-  `${props.sheet.ledger.find((r) => r.mark === f.mark)?.label ?? f.mark}, ${f.way}`
+  `${props.sheet.ledger.find((r) => r.mark === f.mark)?.label ?? f.mark}, ${t(f.way)}`
 const planOf = (mark: string, name: string) => {
   const cell = props.sheet.ledger.find((r) => r.mark === mark)?.cells.plan
   return cell ? (name.endsWith('_x') ? cell.show_x : cell.show_y) : '·'
@@ -27,30 +30,32 @@ const rows = computed(() => props.sheet.ledger.filter((r) => r.miss?.of === 'bui
 
 <template>
   <header>
-    <h1>Workshop card</h1>
-    <p class="quiet">One page, in the order of work. Torque is never filled in: it is printed on the part.</p>
+    <h1>{{ $t('Workshop card') }}</h1>
+    <p class="quiet">
+      {{ $t('One page, in the order of work. Torque is never filled in: it is printed on the part.') }}
+    </p>
     <div class="acts">
       <a
         class="press solid"
         :class="{ off: !planned }"
-        :href="`/api/fits/${sheet.id}/card.pdf`"
+        :href="`/api/fits/${sheet.id}/card.pdf?unit=${unit}`"
         target="_blank"
         rel="noopener"
-        >Open the PDF</a
+        >{{ $t('Open the PDF') }}</a
       >
-      <router-link class="press" :class="{ off: !planned }" :to="`/fits/${sheet.id}/card`" target="_blank"
-        >Print view</router-link
-      >
+      <router-link class="press" :class="{ off: !planned }" :to="`/fits/${sheet.id}/card`" target="_blank">{{
+        $t('Print view')
+      }}</router-link>
     </div>
   </header>
   <section>
-    <h2>Measured after the work</h2>
+    <h2>{{ $t('Measured after the work') }}</h2>
     <table>
       <thead>
         <tr>
           <th />
-          <th class="plan-ink">Plan</th>
-          <th class="built-ink">Built</th>
+          <th class="plan-ink">{{ $t('Plan') }}</th>
+          <th class="built-ink">{{ $t('Built') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -59,32 +64,32 @@ const rows = computed(() => props.sheet.ledger.filter((r) => r.miss?.of === 'bui
           <td class="figure plan-ink">{{ planOf(f.mark, f.name) }}</td>
           <td class="entry">
             <WordField
-              :label="`${labelOf(f)}, built`"
+              :label="$t('{f}, built', { f: labelOf(f) })"
               :value="sheet.state.built?.[f.name]?.typed ?? ''"
               :fault="store.faults.get(`setup.built:${f.name}`)"
-              placeholder="to check"
+              :placeholder="$t('to check')"
               @keep="(t) => store.change({ do: 'setup.built', mark: f.name, typed: t })" />
           </td>
         </tr>
       </tbody>
     </table>
     <p v-for="row in rows" :key="row.mark" class="result">
-      <b>{{ row.label }}</b> built less goal
+      <b>{{ row.label }}</b> {{ $t('built less goal') }}
       <span class="figure built-ink">{{ row.miss!.show_x }} {{ row.miss!.show_y }}</span>
       {{ ' ' }}
       <Chip :word="row.miss!.verdict" />
     </p>
   </section>
-  <section class="grow" tabindex="0" aria-label="Care">
-    <h2>Care</h2>
+  <section class="grow" tabindex="0" :aria-label="$t('Care')">
+    <h2>{{ $t('Care') }}</h2>
     <ul>
       <li v-for="c in sheet.setup?.cautions ?? []" :key="c">{{ c }}</li>
     </ul>
   </section>
   <section>
-    <a class="press low" :href="`/api/fits/${sheet.id}/file`" :download="`fit-${sheet.id}.waymark.json`"
-      >Export the fit file</a
-    >
+    <a class="press low" :href="`/api/fits/${sheet.id}/file`" :download="`fit-${sheet.id}.waymark.json`">{{
+      $t('Export the fit file')
+    }}</a>
   </section>
 </template>
 

@@ -29,7 +29,7 @@ watch(
     <CardPage v-for="(page, i) in pages" :key="i" :page="page" class="card" />
     <div v-if="why" class="none">
       <h2>{{ why }}</h2>
-      <router-link class="press solid" :to="`/fits/${sheet.id}/frame`">Choose a frame</router-link>
+      <router-link class="press solid" :to="`/fits/${sheet.id}/frame`">{{ $t('Choose a frame') }}</router-link>
     </div>
   </div>
 </template>

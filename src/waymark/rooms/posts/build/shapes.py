@@ -18,8 +18,8 @@ class StopOut(BaseModel):
 
     value: float
     miss_mm: float
-    show_x: str
-    show_y: str
+    show_x: Told
+    show_y: Told
     verdict: Word
     chosen: bool
     house: bool
@@ -59,8 +59,8 @@ class FrontOut(BaseModel):
     cost: Told
     name: str
     build: Told
-    show_x: str
-    show_y: str
+    show_x: Told
+    show_y: Told
     verdict: Word
     room: RoomOut
     chosen: bool

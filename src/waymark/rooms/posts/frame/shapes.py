@@ -32,8 +32,8 @@ class SizeOffer(BaseModel):
     reach_mm: float
     verdict: Word
     miss_mm: float
-    show_x: str
-    show_y: str
+    show_x: Told
+    show_y: Told
     build: Told
     sentence: Told
     cost: Told
@@ -54,8 +54,8 @@ class FrontierLine(BaseModel):
     size: str
     build: Told
     miss_mm: float
-    show_x: str
-    show_y: str
+    show_x: Told
+    show_y: Told
     verdict: Word
     cost: Told
     room: RoomOut

@@ -5,7 +5,7 @@ from __future__ import annotations
 from waymark.core.frame import reach_at_equal_height_mm
 from waymark.core.marks import Mark
 from waymark.core.rules.schools import SCHOOLS
-from waymark.core.rules.verdict import miss_said, show_miss
+from waymark.core.rules.verdict import show_miss
 from waymark.core.say import Count, Said, Size, Words, bare, say, with_semicolons, words
 from waymark.core.search import Goal, SizeResult
 from waymark.core.search.between import verdicts
@@ -289,7 +289,7 @@ def _told(facts: Facts, goal: Goal, whole: Whole, of: SizeResult | None) -> list
     seat = saddle_room(of, goal, post, goal.saddle_fit) if goal.saddle_fit else None
     share = None if unsure is None else share_reached(of, goal, tuple(on.spacers_mm), unsure)
     return [
-        say("{x} {y}", x=miss_said(of.miss.x_mm, tol_x), y=miss_said(of.miss.y_mm, tol_y)),
+        say("{x} {y}", x=show_miss(of.miss.x_mm, tol_x), y=show_miss(of.miss.y_mm, tol_y)),
         say("{length}", length=Size(of.stem_stands.length_mm)),
         say("{pile}", pile=Size(of.spacers_mm)),
         _two(room.up_mm, room.down_mm),

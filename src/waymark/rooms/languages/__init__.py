@@ -1,0 +1,1 @@
+"""Languages: the screens' own texts in each that is here."""
