@@ -133,7 +133,7 @@ def test_a_claim_with_ones_own_numbers(demo_room: Room, page: Page) -> None:
     expect(page.get_by_label("Tried")).to_contain_text("2.9 mm back and 9.6 mm up")
     page.get_by_label("Spacers put in", exact=False).first.fill("900")
     page.get_by_label("Spacers put in", exact=False).first.blur()
-    expect(page.get_by_role("alert")).to_contain_text("Allowed: -60 to 60 mm")
+    expect(page.get_by_role("alert")).to_contain_text("Allowed: −60 to 60 mm")
     expect(page.get_by_label("Tried")).to_contain_text("2.9 mm back")
 
 

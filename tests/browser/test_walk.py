@@ -116,7 +116,7 @@ def test_from_an_empty_room_to_the_printed_card(
 
     # A number that cannot be is refused, asked again, and stands as it was typed.
     call(page, "Nose behind BB", "999")
-    expect(page.get_by_role("alert")).to_contain_text("-300 to 250 mm")
+    expect(page.get_by_role("alert")).to_contain_text("−300 to 250 mm")
     expect(page.locator("#asked")).to_have_text("Nose behind BB")
     expect(page.locator(".entry input")).to_have_value("999")
     call(page, "Nose behind BB", "46")

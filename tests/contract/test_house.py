@@ -111,6 +111,12 @@ def test_no_function_grows_past_reading() -> None:
                 assert (node.end_lineno or 0) - node.lineno < 60, f"{file.name}: {node.name}"
 
 
+def test_the_search_is_given_the_house_and_looks_nothing_up() -> None:
+    for file in (*modules(SRC / "core" / "search"), SRC / "core" / "rules" / "verdict.py"):
+        text = file.read_text(encoding="utf-8")
+        assert not re.search(r"\b(NUMBERS|LOOKS|PLACING|HANDLING)\b", text), file.name
+
+
 def test_sentences_leave_the_core_as_templates() -> None:
     """A formatted string of words could be neither translated nor read in inches."""
     prose = []

@@ -16,6 +16,7 @@ from waymark.core.frame import FrameGeometry, derive
 from waymark.core.marks import Mark
 from waymark.core.rules.house import STEM_WINDOWS
 from waymark.core.rules.schools import HANDLING, LOOKS, PLACING, SCHOOLS
+from waymark.core.rules.weights import PLACING_USUAL, WEIGHTS
 from waymark.core.say import say
 from waymark.core.search import (
     BarOption,
@@ -192,3 +193,24 @@ def test_the_builders_page_holds_every_number_inside_its_margins(
     for label in labels:
         assert LEFT - 1 <= label.at.x_mm <= RIGHT + 1
         assert 8 < label.at.y_mm < HEIGHT_MM
+
+
+def test_another_house_weighs_otherwise_through_the_goal_alone() -> None:
+    clamp = bar_clamp(Mark(390, 560), 72, 8, 20, Stem(110, -6, 40))
+    stems = [StemOption("a", "Level", 110, -6, 40), StemOption("b", "Long", 120, -6, 40)]
+    size = FrameOption("f", "Size", 560, 390, 72, 8, 30, 73.5, 500, 27.2, 80)
+    usual = Goal(Mark(-200, 690), clamp + Mark(84, 14), Mark(84, 14), STEM_WINDOWS["road"])
+    on = Shelf((size,), stems, (5, 10))
+    best = search_whole(on, usual).sizes[0]
+    assert (best.verdict, best.spacers_mm) == ("in", 20)
+    # Twenty of thirty is a tall pile only where a house says so.
+    careful = replace(usual, weights=replace(WEIGHTS, spacer_warn_share=0.5))
+    assert search_whole(on, careful).sizes[0].verdict == "edge"
+    assert str(search_whole(on, careful).sizes[0].sentence).endswith("Gives up the pile: 20 of 30 allowed.")
+    # Where a millimetre more is worth twenty points of looks, a lower pile is taken for less nearness.
+    vain = replace(usual, weights=replace(WEIGHTS, point_mm=20.0))
+    found = search_whole(on, vain).sizes[0]
+    assert min(looks_points(r) for r in (found, *found.others)) < looks_points(best)
+    bar, lever = DropBar(80, 125, 32, 5), Lever(18, 22, 18, 24)
+    wide = drop_places(bar, lever, "ramp", placing=replace(PLACING_USUAL, rotation_step_deg=4.0))
+    assert sorted({round(p.rotation_deg) for p in wide}) == [-3, 1, 5, 9, 13]

@@ -9,6 +9,7 @@ import zipfile
 from pathlib import Path
 from typing import Any
 
+import numpy as np
 import pytest
 from fastapi.testclient import TestClient
 from hypothesis import given
@@ -20,6 +21,9 @@ from waymark.core.rules.body_bounds import BODY_BOUNDS, cross_checks, foot_from_
 from waymark.core.rules.mobility import MOBILITY, grade, sides_say
 from waymark.core.rules.uses import counting, edge_moved, with_use, without_use
 from waymark.demo import demo_files
+from waymark.rooms.files import Desk
+from waymark.rooms.posts import registry
+from waymark.rooms.records import records_of
 from waymark.rooms.riders import Profile
 from waymark.storage import Store
 
@@ -338,8 +342,27 @@ def test_one_riders_records_are_given_out_whole(demo: TestClient) -> None:
         "fit-1-history.json",
     } <= set(names)
     assert any(n.startswith("photos/fit-1-") for n in names)
+    assert packed.testzip() is None
     assert json.loads(packed.read("rider.json"))["name"] == "Tamsin Orre"
+    (begun,) = json.loads(packed.read("fit-1-history.json"))
+    assert (begun["number"], begun["title"]) == (1, "File begun")
     assert demo.post("/api/fits/import", json={"text": packed.read("fit-1.waymark.json").decode()}).status_code == 200
+
+
+def test_records_go_out_in_pieces_that_are_never_the_whole(demo: TestClient, demo_store: Store) -> None:
+    rng = np.random.default_rng(3)
+    for _ in range(3):
+        noise = Image.fromarray(rng.integers(0, 255, (700, 900, 3), np.uint8))
+        file = io.BytesIO()
+        noise.save(file, "PNG")
+        assert demo.post("/api/fits/1/photos", files={"file": ("a", file.getvalue())}).status_code == 200
+    desk = Desk(demo_store, registry())
+    with demo_store.looking() as session:
+        pieces = list(records_of(desk, session, 1))
+    whole = b"".join(pieces)
+    assert len(pieces) > 3
+    assert max(map(len, pieces)) < len(whole) / 2
+    assert zipfile.ZipFile(io.BytesIO(whole)).testzip() is None
 
 
 def test_an_erased_rider_is_gone_from_the_file_itself(demo: TestClient, demo_store: Store) -> None:

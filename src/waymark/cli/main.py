@@ -192,7 +192,9 @@ def records_(
 
     desk = _desk(_opened(data))
     with desk.store.looking() as session:
-        file.write_bytes(records.export_rider(desk, session, rider))
+        pieces = records.records_of(desk, session, rider)
+        with file.open("wb") as out:
+            out.writelines(pieces)
 
 
 @app.command()

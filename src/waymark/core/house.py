@@ -19,6 +19,7 @@ from waymark.core.rules.house import (
     StemWindow,
     angle_windows,
 )
+from waymark.core.rules.weights import PLACING_USUAL, WEIGHTS, Placing, Weights
 
 
 def _number(name: str) -> float:
@@ -33,7 +34,8 @@ def _values(table: Mapping[str, HouseDefault]) -> dict[str, float]:
 class House:
     """Tolerances, limits, windows, what is assumed and how sure it is. Lengths in mm, angles in degrees.
 
-    ``tolerances`` by mark: fore and up. ``asked`` are the prompts the call-out asks, ``None`` for the usual ones.
+    ``tolerances`` by mark: fore and up. ``weights`` and ``placing`` go with every question to the search.
+    ``asked`` are the prompts the call-out asks, ``None`` for the usual ones.
     """
 
     tolerances: Mapping[str, tuple[float, float]] = field(
@@ -44,12 +46,9 @@ class House:
         }
     )
     stem_windows: Mapping[str, StemWindow] = field(default_factory=lambda: dict(STEM_WINDOWS))
-    spacer_warn_share: float = _number("spacer_warn_share")
     spacer_limit_carbon_mm: float = _number("spacer_limit_carbon_mm")
-    tall_post_mm: float = _number("tall_post_mm")
     near_insertion_mm: float = _number("near_insertion_mm")
     usual_post_mm: float = _number("usual_post_mm")
-    steep_stem_deg: float = _number("steep_stem_deg")
     usual_clamp_height_mm: float = _number("usual_clamp_height_mm")
     usual_cover_mm: float = _number("usual_cover_mm")
     usual_head_deg: float = _number("usual_head_deg")
@@ -65,6 +64,8 @@ class House:
     part_sd: Mapping[str, float] = field(default_factory=lambda: _values(PART_SD))
     read_sd: Mapping[str, float] = field(default_factory=lambda: _values(READ_SD))
     asked: tuple[str, ...] | None = None
+    weights: Weights = WEIGHTS
+    placing: Placing = PLACING_USUAL
 
     def tolerance(self, mark: str) -> tuple[float, float]:
         """How far a mark may lie off, fore and up, mm; a mark of no contact as the hand."""

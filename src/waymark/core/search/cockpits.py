@@ -16,7 +16,6 @@ from numpy.typing import NDArray
 
 from waymark.core.cockpit.spacers import heights_mm
 from waymark.core.cockpit.steerer import Stem
-from waymark.core.rules.house import NUMBERS
 from waymark.core.search.compiled import compiled
 from waymark.core.search.model import CockpitOption, FrameOption, Goal
 from waymark.core.search.points import EPS_MM, Box, Floats, Form, Ints, forms, piles_about
@@ -89,11 +88,11 @@ class Cockpits:
                 box,
                 np.concatenate(heights),
                 np.concatenate([[0], stop]),
-                float(NUMBERS["tie_mm"].value),
+                float(self.goal.weights.tie_mm),
             )
             if miss.min() < np.inf:
                 break
-        tied = np.flatnonzero(miss <= miss.min() + NUMBERS["tie_mm"].value + EPS_MM)
+        tied = np.flatnonzero(miss <= miss.min() + self.goal.weights.tie_mm + EPS_MM)
         first = min(tied, key=lambda t: (*self.order[t], round(float(miss[t]), 9), pile[t], self.pairs[t]))
         i, j = self.pairs[first]
         return CockpitPick(i, j, float(pile[first]), float(miss[first]))

@@ -27,7 +27,6 @@ import numpy as np
 from numpy.typing import NDArray
 
 from waymark.core.errors import StoppedError
-from waymark.core.rules.house import NUMBERS
 from waymark.core.search.clean import by_bar, settle_clean
 from waymark.core.search.looks import pile_points, points_mm, stem_points
 from waymark.core.search.model import BarOption, Goal, Shelf
@@ -48,7 +47,6 @@ from waymark.core.search.points import (
 )
 from waymark.core.search.settle import Places, Sizes, none_yet, settle_far, settle_near
 
-TIE_MM = float(NUMBERS["tie_mm"].value)
 # Sizes are settled in turn by how far their least miss may be; the tolerance's corner comes last.
 _LEAST_CAPS_MM = (0.25, 1.5)
 _HAIR_MM = 1e-6
@@ -146,7 +144,7 @@ class _FrontEnds:
         self.way_list = [(i, over) for i, s in enumerate(shelf.stems) for over, _ in s.ways()]
         self.way_weighs = np.array(
             [
-                points_mm(stem_points(stem, goal.stem_window.rank(stem.length_mm)))
+                points_mm(stem_points(stem, goal.stem_window.rank(stem.length_mm), goal.weights), goal.weights)
                 for s in shelf.stems
                 for _, stem in s.ways()
             ]
@@ -201,7 +199,7 @@ class _FrontEnds:
         groups = []
         for kept in kinds.values():
             rows = np.array(kept)
-            piles = piles_of(self.shelf.frames[kept[0]], self.shelf.spacers_mm)
+            piles = piles_of(self.shelf.frames[kept[0]], self.shelf.spacers_mm, self.goal.weights)
             heights = piles.sets()
             extents = [self._extent(rows, off, box_of(self.ways, heights, f)) for f, off in enumerate(offsets)]
             groups.append(_Group(rows, piles, heights, extents, self))
@@ -217,7 +215,7 @@ class _FrontEnds:
         room = 1 + float(np.hypot(*off.T).max()) * float(grid[1] - grid[0]) ** 2 / 8
         u, a = self.sizes.up[rows], self.sizes.ahead[rows]
         # Far from every front end nothing can tie: the tables end there, however far a goal lies.
-        far = _MARGIN_RADII * (TIE_MM + self.caps[-1]) / np.sqrt(self.sizes.least_weight) + _MARGIN_MM
+        far = _MARGIN_RADII * (self.goal.weights.tie_mm + self.caps[-1]) / np.sqrt(self.sizes.least_weight) + _MARGIN_MM
         return Extent(
             max(min(box.up0, float(u.min() + off_u.min())) - room, box.up0 - far),
             min(max(box.up1, float(u.max() + off_u.max())) + room, box.up1 + far),
@@ -232,10 +230,10 @@ class _Group:
     def __init__(self, rows: Ints, piles: Piles, heights: Heights, extents: list[Extent], ends: _FrontEnds) -> None:
         self.rows, self.piles, self.heights = rows, piles, heights
         # Two piles may stand as high and not look as good: a lower cover than the frame's own under more spacers.
-        self.every_pile = piles_of(ends.shelf.frames[rows[0]], ends.shelf.spacers_mm, equals=True)
+        self.every_pile = piles_of(ends.shelf.frames[rows[0]], ends.shelf.spacers_mm, ends.goal.weights, equals=True)
         self.pile_weighs = np.array(
             [
-                points_mm(pile_points(s, c, 0.0))
+                points_mm(pile_points(s, c, 0.0, ends.goal.weights), ends.goal.weights)
                 for s, c in zip(self.every_pile.spacers, self.every_pile.cover, strict=True)
             ]
         )
@@ -249,7 +247,7 @@ class _Group:
         with self._making:
             if cap_mm not in self._near:
                 cells = _FINE if len(self._ends.shelf.frames) >= _MANY_SIZES else _COARSE
-                radius = (TIE_MM + cap_mm) / float(np.sqrt(self._ends.sizes.least_weight))
+                radius = (self._ends.goal.weights.tie_mm + cap_mm) / float(np.sqrt(self._ends.sizes.least_weight))
                 self._near[cap_mm] = near_tables(self._ends.ways, self.heights, self._extents, radius, cells)
             return self._near[cap_mm]
 
@@ -310,7 +308,7 @@ class _Search:
                     group.near(cap),
                     *ends.tolerance,
                     cap,
-                    TIE_MM,
+                    ends.goal.weights.tie_mm,
                     nearest,
                 )
                 rest = rest[~settled]

@@ -13,12 +13,10 @@ from numpy.typing import NDArray
 
 from waymark.core.frame.geometry import steering_axis
 from waymark.core.marks import Mark
-from waymark.core.rules.house import NUMBERS
-from waymark.core.rules.schools import HANDLING
 from waymark.core.say import Angle, Capital, Said, Size, bare, say, term, with_and, with_semicolons
 from waymark.core.search.compiled import compiled
 from waymark.core.search.headroom import Room
-from waymark.core.search.looks import STEEP_DEG, looks_points
+from waymark.core.search.looks import looks_points
 from waymark.core.search.model import DEAR_PART, PART, SMALL_PART, SizeResult
 from waymark.core.search.points import EPS_MM, Floats
 
@@ -75,10 +73,11 @@ def handling_steps(r: SizeResult, reference: Reference | None) -> int:
         return 0
     _, square = steering_axis(r.frame.head_angle_deg)
     arm = (r.hand - Mark(r.frame.reach_mm, r.frame.stack_mm)).dot(square)
+    weights = r.goal.weights
     away = (
-        abs(r.frame.trail_mm - reference.trail_mm) / HANDLING["trail_mm"].value
-        + abs(r.frame.front_centre_mm - reference.front_centre_mm) / HANDLING["front_centre_mm"].value
-        + abs(arm - reference.arm_mm) / HANDLING["arm_mm"].value
+        abs(r.frame.trail_mm - reference.trail_mm) / weights.trail_mm
+        + abs(r.frame.front_centre_mm - reference.front_centre_mm) / weights.front_centre_mm
+        + abs(arm - reference.arm_mm) / weights.arm_mm
     )
     return round(away)
 
@@ -104,7 +103,7 @@ def frontier(every: Sequence[Standing]) -> list[Standing]:
     if not every:
         return []
     scales = np.array([s.scales() for s in every], np.float64)
-    beaten = _beaten(np.array([s.miss_mm for s in every]), scales, float(NUMBERS["tie_mm"].value))
+    beaten = _beaten(np.array([s.miss_mm for s in every]), scales, float(every[0].result.goal.weights.tie_mm))
     return [s for s, b in zip(every, beaten, strict=True) if not b]
 
 
@@ -161,7 +160,7 @@ def _gives_up(s: Standing, kept: Sequence[Standing]) -> Said:
     r = s.result
     said: list[tuple[float, Said]] = []
     nearest = min(k.miss_mm for k in kept)
-    if s.miss_mm > nearest + NUMBERS["tie_mm"].value:
+    if s.miss_mm > nearest + r.goal.weights.tie_mm:
         said.append(
             ((s.miss_mm - nearest) / 2, say("the {carried}: {away}", carried=term(r.goal.carried), away=_away(r)))
         )
@@ -209,7 +208,7 @@ def _away(r: SizeResult) -> Said:
 
 
 def _looks(r: SizeResult) -> Said:
-    if abs(r.stem_stands.angle_deg) > STEEP_DEG:
+    if abs(r.stem_stands.angle_deg) > r.goal.weights.steep_stem_deg:
         return say("the looks: a stem at {angle}", angle=Angle(r.stem_stands.angle_deg, signed=True))
     if r.stem_rank:
         return say(

@@ -125,7 +125,7 @@ def saddle_room(r: SizeResult, goal: Goal, post: PostOption | None, saddle: Sadd
     """Room of the saddle's goal by post and rails; none where no post carries it."""
     if post is None or r.seat is None:
         return NO_ROOM
-    low, high = post_bounds(r.frame, post)
+    low, high = post_bounds(r.frame, post, r.goal.weights)
     low, high = low + r.frame.seat_tube_mm, high + r.frame.seat_tube_mm
     if high < low:
         return NO_ROOM

@@ -9,6 +9,7 @@ from waymark.core.cockpit.steerer import Stem
 from waymark.core.marks import Mark
 from waymark.core.rules.house import TOLERANCES, StemWindow
 from waymark.core.rules.verdict import Word
+from waymark.core.rules.weights import WEIGHTS, Weights
 from waymark.core.say import Said
 from waymark.core.search.gates import Gates
 from waymark.core.search.words import explain
@@ -192,7 +193,7 @@ class Goal:
     """Where the marks must be, the hand's offset from the bar clamp, and the saddle that goes over.
 
     The hand is the hood, the grip or the pad's centre, whichever the places of the bars are given for;
-    ``carried`` is its name in sentences.
+    ``carried`` is its name in sentences, ``weights`` how the house weighs builds for it.
     """
 
     saddle: Mark
@@ -203,6 +204,7 @@ class Goal:
     saddle_fit: SaddleOption | None = None
     gates: Gates = field(default_factory=Gates)
     carried: str = "hand"
+    weights: Weights = WEIGHTS
 
     @property
     def clamp(self) -> Mark:

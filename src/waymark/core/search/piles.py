@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from waymark.core.cockpit.spacers import heights_mm
-from waymark.core.rules.house import NUMBERS
+from waymark.core.rules.weights import WEIGHTS, Weights
 from waymark.core.search.model import FrameOption
 from waymark.core.search.points import Floats, Heights, Ints
 
@@ -35,9 +35,11 @@ class Piles:
         return Heights(self.total[pile], self.order[pile], pile, start, stop)
 
 
-def piles_of(frame: FrameOption, spacers_mm: Sequence[float], *, equals: bool = False) -> Piles:
+def piles_of(
+    frame: FrameOption, spacers_mm: Sequence[float], weights: Weights = WEIGHTS, *, equals: bool = False
+) -> Piles:
     """Every pile the drawer and the covers make on ``frame``; of equal totals the one that comes first, or all."""
-    warn = NUMBERS["spacer_warn_share"].value * frame.spacer_limit_mm + 1e-9
+    warn = weights.spacer_warn_share * frame.spacer_limit_mm + 1e-9
     made = [
         (h > warn, place, h, cover - frame.cover_mm)
         for place, cover in enumerate((frame.cover_mm, *frame.covers_mm))

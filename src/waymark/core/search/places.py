@@ -13,14 +13,14 @@ from math import pi
 
 from waymark.core.cockpit.bars import DropBar, FlatBar, Lever, place_grip, place_hood
 from waymark.core.marks import Mark
-from waymark.core.rules.schools import PLACING
+from waymark.core.rules.weights import PLACING_USUAL, Placing
 from waymark.core.say import Angle, Said, bare, exactly, say
 from waymark.core.search.model import Place
 
 STEPS = (-2, -1, 0, 1, 2)
 
 
-def school_rotation_deg(bar: DropBar, school: str, drop_end_deg: float) -> float:
+def school_rotation_deg(bar: DropBar, school: str, drop_end_deg: float, placing: Placing = PLACING_USUAL) -> float:
     """The rotation ``school`` asks of ``bar``, + hoods up, from level ground.
 
     ``drop_end_deg`` is how far the drop's end falls to the rear with the bar unturned. Ramp level turns the
@@ -30,23 +30,28 @@ def school_rotation_deg(bar: DropBar, school: str, drop_end_deg: float) -> float
     return {
         "ramp": bar.ramp_deg,
         "drop_end": -drop_end_deg,
-        "palm": PLACING["palm_drop_fall_deg"].value - drop_end_deg,
+        "palm": placing.palm_drop_fall_deg - drop_end_deg,
     }[school]
 
 
 # A shelf's bars are placed anew for every question: the same bar by the same school is the same answer.
 @lru_cache(maxsize=1024)
 def drop_places(
-    bar: DropBar, lever: Lever, school: str, drop_end_deg: float = 0.0, stands: Place | None = None
+    bar: DropBar,
+    lever: Lever,
+    school: str,
+    drop_end_deg: float = 0.0,
+    stands: Place | None = None,
+    placing: Placing = PLACING_USUAL,
 ) -> tuple[Place, ...]:
     """The hood's places on a drop bar; first ``stands``, the bar as measured, where there is one.
 
     Lever slides are counted from ``lever.arc_deg``. With ``stands`` every place is corrected by what was
     measured against what the bar's own figures say of it.
     """
-    middle = school_rotation_deg(bar, school, drop_end_deg)
-    step = PLACING["rotation_step_deg"].value
-    made = _hood_places(bar, lever, [(middle + turn * step, abs(turn)) for turn in STEPS])
+    middle = school_rotation_deg(bar, school, drop_end_deg, placing)
+    step = placing.rotation_step_deg
+    made = _hood_places(bar, lever, placing, [(middle + turn * step, abs(turn)) for turn in STEPS])
     if stands is None:
         if not made:
             # No lever place has the slope the house asks for on this bar: the lever stays where it is.
@@ -59,9 +64,9 @@ def drop_places(
     return (stands, *(replace(p, off=p.off + shift, effort=p.effort + 1) for p in made))
 
 
-def _hood_places(bar: DropBar, lever: Lever, rotations: Sequence[tuple[float, int]]) -> list[Place]:
+def _hood_places(bar: DropBar, lever: Lever, placing: Placing, rotations: Sequence[tuple[float, int]]) -> list[Place]:
     """The lever slid to every hood slope of the house window, at each rotation with its effort."""
-    least, most = PLACING["hood_slope_least_deg"].value, PLACING["hood_slope_greatest_deg"].value
+    least, most = placing.hood_slope_least_deg, placing.hood_slope_greatest_deg
     made: list[Place] = []
     for rotation, effort in rotations:
         for step in STEPS:
@@ -107,9 +112,9 @@ def _rolled(roll_deg: float) -> Said:
 
 
 @lru_cache(maxsize=256)
-def fixed_drop_places(bar: DropBar, lever: Lever) -> tuple[Place, ...]:
+def fixed_drop_places(bar: DropBar, lever: Lever, placing: Placing = PLACING_USUAL) -> tuple[Place, ...]:
     """A one-piece cockpit's hood places: its bar cannot be turned, its levers slide."""
-    made = _hood_places(bar, lever, [(0.0, 0)])
+    made = _hood_places(bar, lever, placing, [(0.0, 0)])
     if not made:
         at = place_hood(bar, lever)
         made.append(Place(at.at, 0.0, 0.0, at.slope_deg, 0))
@@ -117,12 +122,14 @@ def fixed_drop_places(bar: DropBar, lever: Lever) -> tuple[Place, ...]:
 
 
 @lru_cache(maxsize=1024)
-def flat_places(bar: FlatBar, hand_inset_mm: float, stands: Place | None = None) -> tuple[Place, ...]:
+def flat_places(
+    bar: FlatBar, hand_inset_mm: float, stands: Place | None = None, placing: Placing = PLACING_USUAL
+) -> tuple[Place, ...]:
     """The grip's places as the bar is rolled two steps either way from its rise standing upright."""
     made = [
         Place(place_grip(bar, hand_inset_mm, roll).at, roll, 0.0, None, abs(step), _rolled(roll))
         for step in STEPS
-        for roll in (step * PLACING["roll_step_deg"].value,)
+        for roll in (step * placing.roll_step_deg,)
     ]
     if stands is None:
         return tuple(made)

@@ -43,7 +43,7 @@ def _stop(value: float, build: FrontEnd, frame: FrameOption, goal: Goal) -> Stop
     hand = build.clamp_on(frame) + goal.hand_off_clamp
     miss = hand - goal.hand
     t = goal.tolerance
-    word = judge_pair(miss.x_mm, miss.y_mm, t.hand_x_mm, t.hand_y_mm)
+    word = judge_pair(miss.x_mm, miss.y_mm, t.hand_x_mm, t.hand_y_mm, goal.weights.edge_share)
     return Stop(value, hand, miss, miss.length_mm, word)
 
 

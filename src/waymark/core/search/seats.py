@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from waymark.core.marks import Mark
-from waymark.core.rules.house import NUMBERS
+from waymark.core.rules.weights import WEIGHTS, Weights
 from waymark.core.search.model import FrameOption, PostOption, SaddleOption, SeatResult, Tolerance
 from waymark.core.seat.post import saddle_mark, seat_axes, seat_for
 
@@ -32,6 +32,7 @@ def best_seat(
     saddle: SaddleOption,
     wanted: Mark,
     tolerance: Tolerance,
+    weights: Weights = WEIGHTS,
 ) -> SeatResult:
     """The post that puts S at ``wanted`` with the rails nearest their middle, or the nearest there is.
 
@@ -40,7 +41,9 @@ def best_seat(
     tolerance exactly when some height and slide of some post lie there.
     """
     tries = [
-        _try(frame, post, saddle, wanted, tolerance) for post in posts if post.diameter_mm == frame.post_diameter_mm
+        _try(frame, post, saddle, wanted, tolerance, weights)
+        for post in posts
+        if post.diameter_mm == frame.post_diameter_mm
     ]
     if not tries:
         return SeatResult(None, 0.0, 0.0, 0.0, wanted, "no post of this diameter", 0.0)
@@ -64,17 +67,19 @@ def best_seat(
     )
 
 
-def post_bounds(frame: FrameOption, post: PostOption) -> tuple[float, float]:
+def post_bounds(frame: FrameOption, post: PostOption, weights: Weights = WEIGHTS) -> tuple[float, float]:
     """Least and greatest length of ``post`` that may show above the seat tube, mm."""
     least_in = max(post.least_insertion_mm, frame.least_insertion_mm)
-    low = max(NUMBERS["least_collar_mm"].value, post.length_mm - frame.greatest_insertion_mm)
+    low = max(weights.least_collar_mm, post.length_mm - frame.greatest_insertion_mm)
     return low, post.length_mm - least_in
 
 
-def _try(frame: FrameOption, post: PostOption, saddle: SaddleOption, wanted: Mark, tolerance: Tolerance) -> _Try:
+def _try(
+    frame: FrameOption, post: PostOption, saddle: SaddleOption, wanted: Mark, tolerance: Tolerance, weights: Weights
+) -> _Try:
     need = seat_for(frame.seat_angle_deg, post.setback_mm, saddle.fit, wanted, frame.axis_behind_bb_mm)
     exposed = need.post_mm - frame.seat_tube_mm
-    low, high = post_bounds(frame, post)
+    low, high = post_bounds(frame, post, weights)
     faults = [
         ("the insertion mark shows", exposed - high),
         ("the seat tube is too long", low - exposed),

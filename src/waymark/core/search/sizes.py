@@ -8,7 +8,6 @@ from dataclasses import replace
 from waymark.core.cockpit.steerer import Stem, bar_clamp, spacers_for
 from waymark.core.frame.geometry import steering_axis
 from waymark.core.marks import Mark
-from waymark.core.rules.house import NUMBERS
 from waymark.core.rules.verdict import Word, judge_pair, worst
 from waymark.core.search.cockpits import Cockpits
 from waymark.core.search.exact import Picks, Watch, pick_rungs
@@ -118,7 +117,7 @@ def _picked(
 def _seat(shelf: Shelf, goal: Goal, frame: FrameOption) -> SeatResult | None:
     if goal.saddle_fit is None:
         return None
-    return best_seat(frame, tuple(shelf.posts), goal.saddle_fit, goal.saddle, goal.tolerance)
+    return best_seat(frame, tuple(shelf.posts), goal.saddle_fit, goal.saddle, goal.tolerance, goal.weights)
 
 
 def _chosen(every: list[SizeResult]) -> SizeResult:
@@ -131,7 +130,7 @@ def _chosen(every: list[SizeResult]) -> SizeResult:
 
 
 def _rank(r: SizeResult) -> tuple[int, int, float, int, float, str]:
-    tie = float(round(r.miss_mm / NUMBERS["tie_mm"].value))
+    tie = float(round(r.miss_mm / r.goal.weights.tie_mm))
     room = min(r.room_up_mm, r.room_down_mm)
     if r.verdict == "out":
         seat_short = r.seat.short_mm if r.seat else 0.0
@@ -201,14 +200,14 @@ def _result(
 def _verdict(
     goal: Goal, miss: Mark, seat: SeatResult | None, stem_rank: int, spacers: float, frame: FrameOption
 ) -> Word:
-    t = goal.tolerance
-    word = judge_pair(miss.x_mm, miss.y_mm, t.hand_x_mm, t.hand_y_mm)
+    t, weights = goal.tolerance, goal.weights
+    word = judge_pair(miss.x_mm, miss.y_mm, t.hand_x_mm, t.hand_y_mm, weights.edge_share)
     if seat is not None:
         off = seat.saddle - goal.saddle
-        word = worst(word, judge_pair(off.x_mm, off.y_mm, t.saddle_x_mm, t.saddle_y_mm))
+        word = worst(word, judge_pair(off.x_mm, off.y_mm, t.saddle_x_mm, t.saddle_y_mm, weights.edge_share))
         if seat.post_key is None:
             return "out"
-    if stem_rank == 2 or spacers > NUMBERS["spacer_warn_share"].value * frame.spacer_limit_mm:
+    if stem_rank == 2 or spacers > weights.spacer_warn_share * frame.spacer_limit_mm:
         word = worst(word, "edge")
     return word
 

@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import TYPE_CHECKING
 
-from waymark.core.rules.house import NUMBERS
 from waymark.core.rules.schools import SCHOOLS
 from waymark.core.say import Angle, Capital, Length, Said, Size, bare, say, term, with_commas, with_semicolons
 
@@ -57,9 +56,9 @@ def _given_up(r: SizeResult) -> list[Said]:
         side = say("short") if stem < window.best_least_mm else say("long")
         given.append(say("the stem: {length}, the {side} end", length=Size(stem), side=side))
     limit = r.frame.spacer_limit_mm
-    if r.spacers_mm > NUMBERS["spacer_warn_share"].value * limit:
+    if r.spacers_mm > r.goal.weights.spacer_warn_share * limit:
         given.append(say("the pile: {pile} of {limit} allowed", pile=bare(r.spacers_mm), limit=bare(limit)))
-    if r.seat is not None and r.seat.exposed_mm > NUMBERS["tall_post_mm"].value:
+    if r.seat is not None and r.seat.exposed_mm > r.goal.weights.tall_post_mm:
         given.append(say("a post {exposed} out", exposed=bare(r.seat.exposed_mm)))
     return given
 

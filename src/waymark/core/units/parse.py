@@ -68,10 +68,10 @@ def parse_length(typed: str, *, field: str = "length", least_mm: float, greatest
         meant = with_or(
             [
                 say(
-                    "{typed} {unit} ({length})",
+                    "{typed} {unit} ({mm} mm)",
                     typed=bare_words,
                     unit=Words(u),
-                    length=Length(number * _LENGTH_UNITS[u]),
+                    mm=Count(round(number * _LENGTH_UNITS[u])),
                 )
                 for u in fits
             ]

@@ -62,7 +62,7 @@ def search(q: SearchIn) -> SearchOut:
     reference = None if q.reference is None else Reference(**q.reference.model_dump())
     whole = search_whole(shelf, goal, reference)
     head = sorted(f.head_angle_deg for f in shelf.frames)[len(shelf.frames) // 2]
-    tall = HOUSE.spacer_warn_share * HOUSE.spacer_limit_carbon_mm
+    tall = HOUSE.weights.spacer_warn_share * HOUSE.spacer_limit_carbon_mm
     best = ((goal.stem_window.best_least_mm, goal.stem_window.best_greatest_mm), (0.0, tall))
     look = look_for(
         window(

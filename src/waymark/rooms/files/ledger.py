@@ -57,14 +57,14 @@ class LedgerRow(BaseModel):
 def miss_of(of: Literal["plan", "built"], mark: MarkName, at: Mark, goal: Mark, house: House) -> Miss:
     """One mark's miss."""
     tol_x, tol_y = house.tolerance(mark)
-    off = at - goal
+    off, edge = at - goal, house.weights.edge_share
     return Miss(
         of=of,
         dx_mm=off.x_mm,
         dy_mm=off.y_mm,
-        show_x=show_miss(off.x_mm, tol_x),
-        show_y=show_miss(off.y_mm, tol_y),
-        verdict=judge_pair(off.x_mm, off.y_mm, tol_x, tol_y),
+        show_x=show_miss(off.x_mm, tol_x, edge),
+        show_y=show_miss(off.y_mm, tol_y, edge),
+        verdict=judge_pair(off.x_mm, off.y_mm, tol_x, tol_y, edge),
     )
 
 

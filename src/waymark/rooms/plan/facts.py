@@ -150,6 +150,7 @@ def goal_for(facts: Facts, gates: Gates | None = None) -> Goal | None:
         gates=gates or Gates(),
         carried=lean.contact.word,
         tolerance=Tolerance(*house.tolerance("saddle"), *house.tolerance("hand")),
+        weights=house.weights,
     )
 
 

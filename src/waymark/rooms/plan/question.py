@@ -14,13 +14,13 @@ from waymark.core.contact import ContactKind
 from waymark.core.errors import StoppedError
 from waymark.core.frame import steering_axis
 from waymark.core.rules.house import DROP_BAR_DISCIPLINES
-from waymark.core.rules.schools import PLACING
 from waymark.core.search import BarOption, Gates, Goal, Place, Shelf
 from waymark.core.search.frontier import Reference
 from waymark.core.search.headroom import Unsure
 from waymark.core.search.model import FREE
 from waymark.core.search.whole import Whole, search_whole
 from waymark.rooms.files import Facts, fact
+from waymark.rooms.plan.apart import HELPER
 from waymark.rooms.plan.facts import bar_clamp_mm, chosen, goal_for
 from waymark.rooms.plan.state import FrameState, Look, Schools
 from waymark.rooms.posts.goal import discipline
@@ -71,9 +71,10 @@ def wanted(facts: Facts) -> Wanted:
         width = shoulders
     school = taken.width
     if width is not None and school != "acromion":
-        width += PLACING[f"{school}_mm"].value
+        placing = facts.house.placing
+        width += placing.narrower_mm if school == "narrower" else placing.wider_mm
     least = facts.part(FrameState).rules.least_bar_width_mm
-    return Wanted(hand, taken.rotation, width, None, look(facts).bars, least, profile.mm("mass"))
+    return Wanted(hand, taken.rotation, width, None, look(facts).bars, least, profile.mm("mass"), facts.house.placing)
 
 
 @fact
@@ -217,7 +218,9 @@ def answer(facts: Facts) -> Whole | None:
     on, goal = shelf(facts), search_goal(facts)
     if goal is None or not on.frames or not (on.stems or on.cockpits):
         return None
-    return search_whole(on, goal, reference(facts), facts.watch)
+    if facts.watch is not None:
+        return HELPER.search(on, goal, reference(facts), facts.watch)
+    return search_whole(on, goal, reference(facts))
 
 
 @fact(by_value=False)

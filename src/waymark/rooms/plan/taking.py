@@ -219,7 +219,7 @@ def seat_problem(facts: Facts) -> Said | None:
     if goal is None or option is None or goal.saddle_fit is None:
         return None
     posts = tuple(parts_shelf(facts).posts)
-    result = best_seat(option, posts, goal.saddle_fit, goal.saddle, goal.tolerance)
+    result = best_seat(option, posts, goal.saddle_fit, goal.saddle, goal.tolerance, goal.weights)
     if result.limit is None:
         return None
     limit = term(result.limit)

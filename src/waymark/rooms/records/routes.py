@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
-from fastapi import Response
+from collections.abc import Iterator
+from contextlib import ExitStack
+
+from fastapi.responses import StreamingResponse
 from pydantic import BaseModel, ConfigDict, Field
 
 from waymark.rooms.deps import ERRORS, Key, StoreDep
@@ -29,13 +32,21 @@ class Erased(BaseModel):
     says: str
 
 
-@router.get("/{rider_id}/records", operation_id="rider_records", response_class=Response)
-def rider_records(desk: DeskDep, rider_id: Key) -> Response:
+@router.get("/{rider_id}/records", operation_id="rider_records", response_class=StreamingResponse)
+def rider_records(desk: DeskDep, rider_id: Key) -> StreamingResponse:
     """Everything kept of a rider, as a zip archive."""
-    with desk.store.looking() as session:
-        packed = service.export_rider(desk, session, rider_id)
+    with ExitStack() as held:
+        session = held.enter_context(desk.store.looking())
+        pieces = service.records_of(desk, session, rider_id)
+        reading = held.pop_all()
+
+    def sent() -> Iterator[bytes]:
+        # The house is read until the last piece is out.
+        with reading:
+            yield from pieces
+
     headers = {"Content-Disposition": f'attachment; filename="rider-{rider_id}.zip"'}
-    return Response(packed, media_type="application/zip", headers=headers)
+    return StreamingResponse(sent(), media_type="application/zip", headers=headers)
 
 
 @router.post("/{rider_id}/erase", operation_id="erase_rider")

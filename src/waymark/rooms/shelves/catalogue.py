@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 
+from waymark.core.rules.weights import PLACING_USUAL, Placing
 from waymark.core.search import (
     BarOption,
     CockpitOption,
@@ -36,6 +37,7 @@ class Wanted:
     bars: bool = True
     least_width_mm: float | None = None
     rider_mass_kg: float | None = None
+    placing: Placing = PLACING_USUAL
 
 
 def frame_option(key: str, size: FrameSize, covers: Sequence[tuple[float, float]] = ()) -> FrameOption:
@@ -77,9 +79,9 @@ def places_of(part: Part, wanted: Wanted, stands: Place | None = None) -> tuple[
         if wanted.lever is not None:
             it = wanted.lever
             lever = replace(lever, forward_mm=it.lever_forward_mm, out_mm=it.lever_out_mm, slope_deg=it.lever_slope_deg)
-        return drop_places(part.bar(), lever, wanted.rotation_school, part.drop_end_deg, stands)
+        return drop_places(part.bar(), lever, wanted.rotation_school, part.drop_end_deg, stands, wanted.placing)
     if isinstance(part, FlatBarPart) and wanted.hand == "grip":
-        return flat_places(part.bar(), part.hand_inset_mm, stands)
+        return flat_places(part.bar(), part.hand_inset_mm, stands, wanted.placing)
     if isinstance(part, AeroBarPart) and wanted.hand == "pad":
         return pad_places(part.pad_fore_aft_mm, part.pad_stacks_mm, stands)
     return ()
@@ -106,9 +108,9 @@ def bar_option(key: str, part: Part, wanted: Wanted) -> BarOption | None:
     )
 
 
-def cockpit_options(key: str, part: CockpitPart, *, named_only: bool) -> list[CockpitOption]:
+def cockpit_options(key: str, part: CockpitPart, placing: Placing, *, named_only: bool) -> list[CockpitOption]:
     """Each listed combination of a one-piece cockpit."""
-    places = fixed_drop_places(part.bar(), part.lever())
+    places = fixed_drop_places(part.bar(), part.lever(), placing)
     return [
         CockpitOption(
             f"{key} {length:g}/{width:g}",
@@ -144,6 +146,7 @@ def search_shelf(
     stems, spacers, posts, covers = [], [], [], []
     bars: list[BarOption] = [] if own is None else [own]
     cockpits: list[CockpitOption] = []
+    placing = wanted.placing if wanted is not None else PLACING_USUAL
     for key, it in parts:
         if not it.in_stock and not it.owned:
             continue
@@ -172,7 +175,7 @@ def search_shelf(
         elif it.kind == "cockpit":
             if wanted is None or wanted.hand == "hood":
                 least = None if wanted is None else wanted.least_width_mm
-                every = cockpit_options(key, it, named_only=wanted is None or not wanted.bars)
+                every = cockpit_options(key, it, placing, named_only=wanted is None or not wanted.bars)
                 cockpits += [c for c in every if least is None or c.width_mm >= least]
         elif wanted is not None and wanted.bars:
             bar = bar_option(key, it, wanted)

@@ -30,8 +30,8 @@ const sd = (row: LedgerRow, layer: Layer) => {
   return [cell.sd_x_mm, cell.sd_y_mm].map((v) => (unit.value === 'mm' ? v.toFixed(1) : (v / 25.4).toFixed(2)))
 }
 const open = ref<string | null>(null)
-const figure = (cell: { x_mm: number; y_mm: number; show_x: string; show_y: string }, axis: 'x' | 'y') =>
-  unit.value === 'mm' ? cell[`show_${axis}`] : show(cell[`${axis}_mm`], 'in')
+// At once in another unit, while what is told is read anew.
+const figure = (cell: { x_mm: number; y_mm: number }, axis: 'x' | 'y') => show(cell[`${axis}_mm`], unit.value)
 const cellX = (row: LedgerRow) => Math.max(-15, Math.min(15, ((row.miss?.dx_mm ?? 0) / row.tol_x_mm) * 9))
 const cellY = (row: LedgerRow) => Math.max(-15, Math.min(15, (-(row.miss?.dy_mm ?? 0) / row.tol_y_mm) * 9))
 // Misses stay in mm, as tolerances are; said so where the figures beside them are inches.

@@ -92,8 +92,8 @@ def _rails(facts: Facts, front: FrontEnd, frame: FrameOption, goal: Goal) -> lis
         found, _ = stem_standing(facts, length, angle)
         return value, FrontEnd(front.spacers_mm, length, angle, found.clamp_height_mm)
 
-    warn = house.spacer_warn_share * frame.spacer_limit_mm
-    steep, tol = house.steep_stem_deg, house.tolerance("hand")
+    warn = house.weights.spacer_warn_share * frame.spacer_limit_mm
+    steep, tol = house.weights.steep_stem_deg, house.tolerance("hand")
     return [
         _rail(
             "spacers",
@@ -237,7 +237,7 @@ def _seat_words(b: BuildState) -> list[Said]:
 
 def _warnings(b: BuildState, front: FrontEnd, limit: float, window: StemWindow, house: House) -> list[Said]:
     said = []
-    if front.spacers_mm > house.spacer_warn_share * limit:
+    if front.spacers_mm > house.weights.spacer_warn_share * limit:
         said.append(
             say(
                 "{spacers} of {limit}: a tall pile, near the maker's limit.",
@@ -247,7 +247,7 @@ def _warnings(b: BuildState, front: FrontEnd, limit: float, window: StemWindow, 
         )
     if window.rank(front.length_mm) == OUTSIDE:
         said.append(say("A {length} stem lies outside the house range for this use.", length=Size(front.length_mm)))
-    if b.post_exposed_mm is not None and b.post_exposed_mm > house.tall_post_mm:
+    if b.post_exposed_mm is not None and b.post_exposed_mm > house.weights.tall_post_mm:
         said.append(
             say("{post_exposed} of post showing: ask the frame's maker.", post_exposed=exactly(b.post_exposed_mm))
         )

@@ -214,12 +214,12 @@ def window_parts(facts: Facts, goal: Goal) -> tuple[tuple[WindowPart, ...], floa
     w = house.stem_windows[discipline(facts)]
     lengths = [s.length_mm for s in stems]
     ranges: dict[Kind, tuple[tuple[float, float], tuple[float, float]]] = {
-        "best": ((w.best_least_mm, w.best_greatest_mm), (0, limit * house.spacer_warn_share)),
+        "best": ((w.best_least_mm, w.best_greatest_mm), (0, limit * house.weights.spacer_warn_share)),
         "workable": ((w.least_mm, w.greatest_mm), (0, limit)),
         "extreme": ((min(lengths), max(lengths)), (0, limit)),
     }
     every = sorted({a for s in stems for a in angles_of(s.angle_deg, s.both_ways)})
-    usual = [a for a in every if abs(a) <= house.steep_stem_deg] or every
+    usual = [a for a in every if abs(a) <= house.weights.steep_stem_deg] or every
     high = house.usual_clamp_height_mm
     found = window(goal.clamp, head, cover, high, every, {"extreme": ranges["extreme"]})
     found += window(goal.clamp, head, cover, high, usual, {k: ranges[k] for k in ("workable", "best")})
