@@ -75,7 +75,7 @@ def test_the_card_says_in_which_unit_it_is_to_be_read(demo: TestClient) -> None:
 
     mm, inches = printed("mm"), printed("in")
     assert "All lengths in mm; fore and up from the BB." in mm
-    assert "Lengths in inches, sizes of parts in mm; fore and up from the BB." in inches
+    assert "Inches, parts in mm; fore and up from the BB." in inches
     assert "″" not in mm
     stem = re.search(r"Stem (\d+), standing at", mm)
     assert stem and f"Stem {stem[1]} mm, standing at" in inches

@@ -13,7 +13,7 @@ from math import isfinite
 from string import Formatter
 from typing import Literal
 
-from waymark.core.figures import MINUS, show_figure, show_inch
+from waymark.core.figures import MINUS, MM_PER_INCH, show_figure, show_inch
 
 Unit = Literal["mm", "in"]
 # How a length is shown beside its plain way; the letters stand in what is kept.
@@ -205,9 +205,13 @@ def _shown(value: Value, unit: Unit, translate: Translate) -> str:
 
 def _length(value: Length, unit: Unit) -> str:
     far = abs(value.mm)
-    if unit == "in":
-        return _signed(show_inch(far), value.mm, value.signed) + "″"
     figure = f"{far:.1f}" if value.tenths else f"{far:g}" if value.exact else show_figure(far)
+    if unit == "in":
+        shown = show_inch(far)
+        # What is shown in mm is not nothing in inches.
+        if shown == "0" and figure.strip("0."):
+            shown = f"{far / MM_PER_INCH:.2f}"
+        return _signed(shown, value.mm, value.signed) + "″"
     return _signed(figure, value.mm, value.signed) + ("" if value.bare else " mm")
 
 

@@ -80,7 +80,7 @@ const at = (o: Schemas['ComparedSize']) => ({
           </thead>
           <tbody>
             <tr v-for="row in found.rows" :key="row.label" :class="{ key: row.label === 'Reach at equal bar height' }">
-              <th scope="row">{{ row.label }}<small v-if="row.unit === '°'">, °</small></th>
+              <th scope="row">{{ row.label }}</th>
               <td v-for="(v, i) in row.values" :key="i" class="figure">
                 {{ v }} <i>{{ row.differences[i] }}</i>
               </td>

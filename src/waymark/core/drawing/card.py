@@ -26,6 +26,8 @@ FOOT_MM = 12.5
 BIKE_SCALE = 0.053
 STACK_SCALE = 0.31
 STEP_MM = 8.3
+# The width of a figure beside its height, and what an upright dimension may take.
+FIGURE_SHARE, UPRIGHT_MM = 0.62, 14.0
 LAYERS: dict[Layer, Said] = {"now": say("Now"), "goal": say("Goal"), "plan": say("Plan"), "built": say("Built")}
 
 
@@ -128,7 +130,7 @@ def _bike(page: DisplayList, c: CardContent) -> None:
         page.extend(layer_mark("plan", mark, 1.35))
     middle = saddle.toward(at, 0.42)
     page.add(
-        _patch(middle, 9, 4.2),
+        _patch(middle, _wide(figure(c.saddle.length_mm), 3.6), 4.2),
         word(middle + Mark(0, -1.2), figure(c.saddle.length_mm), "figure", 3.6, "middle"),
     )
 
@@ -142,8 +144,10 @@ def _across(page: DisplayList, y: float, x1: float, x2: float, text: str) -> Non
     page.add(line(Mark(x1, y), Mark(x2, y), "fine"))
     for x in (x1, x2):
         page.add(line(Mark(x - 0.8, y - 0.8), Mark(x + 0.8, y + 0.8), "tick"))
-    middle = Mark((x1 + x2) / 2, y)
-    page.add(_patch(middle, 9, 4), word(middle + Mark(0, -1.3), text, "figure", 3.8, "middle"))
+    # Figures wider than what they measure stand over their line.
+    raised = 3.4 if _wide(text, 3.8) > abs(x2 - x1) - 2 else 0.0
+    middle = Mark((x1 + x2) / 2, y + raised)
+    page.add(_patch(middle, _wide(text, 3.8), 4), word(middle + Mark(0, -1.3), text, "figure", 3.8, "middle"))
 
 
 def _upright(page: DisplayList, x: float, y1: float, y2: float, text: str, from_x: float) -> None:
@@ -151,7 +155,13 @@ def _upright(page: DisplayList, x: float, y1: float, y2: float, text: str, from_
     for y in (y1, y2):
         page.add(line(Mark(x - 0.8, y - 0.8), Mark(x + 0.8, y + 0.8), "tick"))
     middle = Mark(x, (y1 + y2) / 2)
-    page.add(_patch(middle, 9, 4.4), word(middle + Mark(0, -1.3), text, "figure", 3.8, "middle"))
+    high = 3.8 if _wide(text, 3.8) <= UPRIGHT_MM else 3.0
+    page.add(_patch(middle, _wide(text, high), 4.4), word(middle + Mark(0, -1.3), text, "figure", high, "middle"))
+
+
+def _wide(text: str, height_mm: float) -> float:
+    """How wide figures stand, with a little room; they all take the same."""
+    return max(9.0, FIGURE_SHARE * height_mm * len(text) + 1.0)
 
 
 def _stack(page: DisplayList, c: CardContent) -> None:
@@ -228,20 +238,26 @@ def _marks(page: DisplayList, c: CardContent) -> None:
     page.add(word(Mark(RIGHT, y), c.reader.tell(say("Within")), "strong", 4.0, "end"))
     _rule(page, y - 3)
     y -= 10
-    # Sixteenths take more letters.
-    high = 5.0 if c.reader.unit == "mm" else 3.6
+    inches = c.reader.unit == "in"
     for row in c.rows:
         page.add(word(Mark(LEFT, y), c.reader.tell(term(row.label)), "strong", 4.2))
         for layer, at in (("now", row.now), ("goal", row.goal), ("plan", row.plan)):
             if at is not None:
                 style = "figure-strong" if layer == "plan" else "figure"
-                page.add(word(Mark(columns[layer] + 2, y), c.reader.figure(at.x_mm), style, high, "end"))
-                page.add(word(Mark(columns[layer] + 17, y), c.reader.figure(at.y_mm), style, high, "end"))
+                figures = c.reader.figure(at.x_mm), c.reader.figure(at.y_mm)
+                # Sixteenths take more letters: there the one stands over the other.
+                places = ((17.0, 2.6), (17.0, -2.0)) if inches else ((2.0, 0.0), (17.0, 0.0))
+                for figure, (dx, dy) in zip(figures, places, strict=True):
+                    at_figure = Mark(columns[layer] + dx, y + dy)
+                    page.add(word(at_figure, figure, style, 3.8 if inches else 5.0, "end"))
+        if inches:
+            for way, dy in ((say("fore"), 2.6), (say("up"), -2.0)):
+                page.add(word(Mark(LEFT + 22, y + dy), c.reader.tell(way), "plain", 2.9))
         for dx in (-8.0, 7.0):
             x = columns["built"] + dx
             box = [Mark(x, y - 2.2), Mark(x + 14, y - 2.2), Mark(x + 14, y + 5.6), Mark(x, y + 5.6)]
             page.add(polyline(box, "box", closed=True))
-        page.add(word(Mark(RIGHT, y), c.reader.tell(row.within), "figure", 3.6, "end"))
+        page.add(word(Mark(RIGHT, y), c.reader.tell(row.within), "figure", 2.9 if inches else 3.6, "end"))
         _rule(page, y - 3.6, "fine")
         y -= 10.2
 
@@ -257,7 +273,7 @@ def _steps(page: DisplayList, c: CardContent) -> None:
         box = [Mark(LEFT, y - 1.6), Mark(LEFT + 4.6, y - 1.6), Mark(LEFT + 4.6, y + 3), Mark(LEFT, y + 3)]
         page.add(polyline(box, "box", closed=True))
         page.add(word(Mark(LEFT + 12.5, y - 0.6), f"{i}", "figure-strong", 3.8, "end"))
-        page.add(word(Mark(LEFT + 16, y + 0.7), what, "strong", _size(what, 3.45, 76)))
+        page.add(word(Mark(LEFT + 16, y + 0.7), what, "strong", _size(what, 3.45, 74)))
         page.add(word(Mark(LEFT + 16, y - 2.9), check, "plain", _size(check, 2.7, 98)))
         if step.bolt:
             page.add(word(Mark(152, y - 0.4), c.reader.tell(step.bolt), "plain", 3.1))

@@ -106,7 +106,7 @@ def _under(change: int, date: Said, reader: Reader) -> Said:
     """What the card is, its change and day, and in which unit it is to be read."""
     head = say("Workshop card, change {number}, {date}.", number=Count(change), date=date)
     if reader.unit == "in":
-        return say("{card} Lengths in inches, sizes of parts in mm; fore and up from the BB.", card=head)
+        return say("{card} Inches, parts in mm; fore and up from the BB.", card=head)
     return say("{card} All lengths in mm; fore and up from the BB.", card=head)
 
 

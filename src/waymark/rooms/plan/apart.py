@@ -6,6 +6,7 @@ when it is first needed, kept, and given one search after another.
 
 from __future__ import annotations
 
+import os
 import pickle
 from collections.abc import Iterator
 from io import BytesIO
@@ -25,6 +26,8 @@ from waymark.core.search.whole import Whole, search_whole
 AT_ONCE = 40
 # How often who waits for the helper asks whether it is still wanted, seconds.
 ASK_EVERY_S = 0.2
+# How far the helper steps back where the processor is short.
+STEPS_BACK = 10
 
 
 class Helper:
@@ -114,7 +117,9 @@ def _pieces(whole: Whole) -> Iterator[Any]:
 
 
 def _work(line: Connection) -> None:
-    """Search whatever comes, until the line ends."""
+    """Search whatever comes, until the line ends; whoever edits meanwhile goes first."""
+    if hasattr(os, "nice"):
+        os.nice(STEPS_BACK)
     while True:
         try:
             asked = line.recv()

@@ -50,7 +50,7 @@ const about = (line: Schemas['MeasureLine'], part: { how?: string; on?: string }
           : $t('height first: it gives the usual ranges')
       }}</small>
     </h2>
-    <table>
+    <table :class="{ inches: unit === 'in' }">
       <tbody>
         <tr v-for="line in lines" :key="line.name">
           <th scope="row">{{ line.label }}</th>
@@ -157,6 +157,11 @@ th {
 }
 .entry {
   width: 84px;
+}
+/* Sixteenths take more letters. */
+.inches .entry :deep(.word-field) {
+  padding: 0 2px;
+  font-size: 15.5px;
 }
 .entry :deep(.word-field) {
   height: 30px;
