@@ -68,6 +68,25 @@ def test_findings_and_reasons_are_told_in_inches(demo: TestClient) -> None:
     assert re.fullmatch(r"[\d /]+″ to [\d /]+″", told["allowed"]), told
 
 
+def test_how_each_reading_agrees_is_told_in_its_own_sense(demo: TestClient) -> None:
+    plain, read = (sheet(demo, 1, "measure", h)["measure"]["agreement"] for h in (None, INCHES))
+    lengths = 0
+    for mm, inches in zip(plain, read, strict=True):
+        if mm["least_noticed"] is None:
+            continue
+        far = f"{abs(mm['off']):.1f}"
+        if mm["unit"] == "°":
+            way = "less" if mm["off"] < 0 else "more"
+            assert mm["says"].startswith(f"{mm['word']}, {far}° {way}; a slip of ")
+        else:
+            way = "short" if mm["off"] < 0 else "long"
+            slip = round(mm["least_noticed"])
+            assert mm["says"] == f"{mm['word']}, {far} mm {way}; a slip of {slip} would show"
+            assert re.search(rf"″ {way}; a slip of [\d /.]+″ would show$", inches["says"])
+            lengths += 1
+    assert lengths > 15
+
+
 def test_the_card_says_in_which_unit_it_is_to_be_read(demo: TestClient) -> None:
     def printed(unit: str) -> str:
         pages = PdfReader(BytesIO(demo.get("/api/fits/1/card.pdf", params={"unit": unit}).content)).pages

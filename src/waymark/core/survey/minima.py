@@ -17,6 +17,7 @@ from math import cos, hypot, radians, sin, sqrt
 import numpy as np
 
 from waymark.core.errors import GeometryError
+from waymark.core.survey.model import BB
 from waymark.core.survey.solve import Floats, Net, misclosures, solve
 
 # Places nearer to each other than this are the same minimum.
@@ -29,8 +30,8 @@ WORTH, WORTH_TIMES, MOST_TRIED, MOST_ROUNDS = 2000.0, 60, 8, 6
 # Of each point's other places so many are looked at.
 MOST_PLACES = 4
 # No reading counts for more than five standard deviations when a place is looked for; a point whose own readings
-# are off by more than this beside a moved neighbour is put elsewhere with it.
-MOST_SQUARE, LEFT_BEHIND = 25.0, 20.0
+# are off by more than this beside a moved neighbour, or over a moved floor, is put elsewhere with it.
+MOST_SQUARE, LEFT_BEHIND, LEFT_ON_THE_FLOOR = 25.0, 40.0, 20.0
 # How a point is settled among its own readings: so many steps at most, until one is this short; no direction is
 # told from a point nearer than this.
 SETTLING, SETTLED_MM, LEAST_MM = 12, 0.5, 1e-6
@@ -296,7 +297,7 @@ def _moved(here: _About, x: Floats, i: int) -> Iterator[_About]:
         settled.append(at)
         moved = _About(here.net, x)
         moved.places[i] = at
-        _follow(moved, {i}, moved.neighbours(i))
+        _follow(moved, {i}, moved.neighbours(i), LEFT_BEHIND)
         yield moved
 
 
@@ -307,7 +308,8 @@ def _moved_with_the_floor(here: _About, x: Floats, i: int) -> Iterator[_About]:
     """
     net = here.net
     floors = [k for k in here.of[i] if net.floors[k]]
-    if not (net.floor and floors):
+    # Where the BB's own height was read, the floor is not moved by another's: it is looked for only where nothing holds it.
+    if not (net.floor and floors) or any(r.kind == "floor_height" and r.end == BB for r in net.readings):
         return
     was = here.places[i]
     others = [k for k in here.of[i] if not net.floors[k]]
@@ -319,11 +321,11 @@ def _moved_with_the_floor(here: _About, x: Floats, i: int) -> Iterator[_About]:
         moved.bb_mm = sum(net.readings[k].value for k in floors) / len(floors) - at[1]
         moved.settle(i)
         on_the_floor = [n for n, readings in enumerate(moved.of) if any(net.floors[k] for k in readings)]
-        _follow(moved, {i}, [*moved.neighbours(i), *on_the_floor])
+        _follow(moved, {i}, [*moved.neighbours(i), *on_the_floor], LEFT_ON_THE_FLOOR)
         yield moved
 
 
-def _follow(about: _About, settled: set[int], waiting: list[int]) -> None:
+def _follow(about: _About, settled: set[int], waiting: list[int], left_behind: float) -> None:
     """Put the points that moved ones leave behind where their readings then want them, and theirs after them."""
     while waiting:
         i = waiting.pop(0)
@@ -331,7 +333,7 @@ def _follow(about: _About, settled: set[int], waiting: list[int]) -> None:
             continue
         settled.add(i)
         here = about.cost(i)
-        if here < LEFT_BEHIND:
+        if here < left_behind:
             continue
         for cost, best in about.better(i, about.of[i], 1):
             if cost < here / 2:

@@ -320,9 +320,9 @@ tbody th {
 }
 .inch .pair,
 .inch.sure .pair {
-  gap: 3px;
-  padding: 0 6px 0 0;
-  font-size: 14px;
+  gap: 6px;
+  padding: 0 5px 0 0;
+  font-size: 13px;
   letter-spacing: -0.04em;
 }
 @media (max-width: 1180px) {

@@ -4,7 +4,6 @@ import { useSettings } from '@/shared/settings'
 import { show } from '@/shared/units'
 
 import { useCallOut } from './useCallOut'
-import { t } from '@/shared/i18n'
 
 /** Every reading with its bar: how far it lies from what all agree on, against what the tape does by itself. */
 defineProps<{ lines: Schemas['Agreement'][]; checked: string }>()
@@ -14,17 +13,6 @@ const BOUND = 3.29
 const HALF = 38
 const bar = (w: number) => Math.max(-1.5, Math.min(1.5, w / BOUND)) * HALF
 const figure = (it: Schemas['Agreement']) => (it.unit === '°' ? `${it.value.toFixed(1)}°` : show(it.value, unit.value))
-const says = (it: Schemas['Agreement']) => {
-  if (it.word === 'unchecked') return t('checked by no other')
-  if (it.word === 'left out') return t('left out')
-  const angle = it.unit === '°'
-  const by = { by: Math.abs(it.off).toFixed(1) }
-  const less = angle ? t('{by} degrees less', by) : t('{by} mm short', by)
-  const more = angle ? t('{by} degrees more', by) : t('{by} mm long', by)
-  const agrees = t('{word}, {off}', { word: t(it.word), off: it.off < 0 ? less : more })
-  if (!it.least_noticed) return agrees
-  return t('{agrees}; a slip of {slip} would show', { agrees, slip: Math.round(it.least_noticed) })
-}
 function jump(key: string) {
   call.jump(call.asked.some((it) => it.key === key) ? key : `${key}.right`)
 }
@@ -37,10 +25,10 @@ function jump(key: string) {
     </h2>
     <ul>
       <li v-for="it in lines" :key="it.key" :class="it.word.replace(' ', '-')">
-        <button type="button" :title="says(it)" @click="jump(it.key)">
+        <button type="button" :title="it.says" @click="jump(it.key)">
           <span class="name">{{ it.title }}</span>
           <span class="figure value">{{ figure(it) }}</span>
-          <svg width="122" height="25" viewBox="-61 -12.5 122 25" role="img" :aria-label="says(it)">
+          <svg width="122" height="25" viewBox="-61 -12.5 122 25" role="img" :aria-label="it.says">
             <rect :x="-HALF" y="-13" :width="2 * HALF" height="26" class="band" />
             <path d="M0 -13V13" class="zero" />
             <template v-if="it.standardised !== null && it.standardised !== undefined">

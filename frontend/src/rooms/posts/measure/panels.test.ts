@@ -17,6 +17,7 @@ const line = (key: string, more: Partial<Schemas['Agreement']> = {}): Schemas['A
   off: -2,
   standardised: -1,
   word: 'fits',
+  says: 'fits, 2.0 mm short; a slip of 14 would show',
   least_noticed: 14,
   ...more,
 })
@@ -38,15 +39,12 @@ const finding: Schemas['Finding'] = {
 beforeEach(() => setActivePinia(createPinia()))
 
 describe('the agreement', () => {
-  it('says how far each reading lies off, which way, and what would show', () => {
+  it('says what is told of each reading', () => {
     const panel = mount(AgreementList, {
-      props: { lines: [line('a'), line('b', { off: 3, word: 'suspect' })], checked: 'Two readings.' },
+      props: { lines: [line('a'), line('b', { word: 'suspect', says: 'suspect, 3.0 mm long' })], checked: 'Two readings.' },
     })
     const said = panel.findAll('svg').map((s) => s.attributes('aria-label'))
-    expect(said).toEqual([
-      'fits, 2.0 mm short; a slip of 14 would show',
-      'suspect, 3.0 mm long; a slip of 14 would show',
-    ])
+    expect(said).toEqual(['fits, 2.0 mm short; a slip of 14 would show', 'suspect, 3.0 mm long'])
     expect(panel.findAll('li')[1]!.classes()).toContain('suspect')
   })
   it('is honest about what nothing checks and what was left out', () => {

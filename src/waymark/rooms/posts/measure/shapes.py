@@ -41,7 +41,7 @@ class Asked(BaseModel):
 
 
 class Agreement(BaseModel):
-    """A reading against the others. ``off`` is what was read less what is adjusted, in its own sense."""
+    """A reading against the others. ``off`` is what was read less what is adjusted, in its own sense; ``says`` tells it."""
 
     key: str
     title: Told
@@ -50,6 +50,7 @@ class Agreement(BaseModel):
     off: float
     standardised: float | None
     word: ReadingWord
+    says: Told
     least_noticed: float | None
 
 

@@ -32,7 +32,7 @@ from waymark.core.position import (
     state_setback,
 )
 from waymark.core.position.way import Way
-from waymark.core.say import Angle, Capital, Count, Said, Words, bare, say, tenths, term, with_and, with_or
+from waymark.core.say import Angle, Capital, Count, Length, Said, Words, bare, say, tenths, term, with_and, with_or
 from waymark.core.survey import Advice, Reading, advise
 from waymark.core.survey.drift import Measured, drift
 from waymark.rooms.files import Facts, fact
@@ -48,6 +48,7 @@ from waymark.rooms.posts.measure.shapes import (
     LevelView,
     MeasureView,
     NextView,
+    ReadingWord,
     StatedAs,
 )
 from waymark.rooms.posts.measure.sighting import dimensions, loupes
@@ -166,15 +167,18 @@ def _agreement(measure: MeasureState, taken: Mapping[str, Taken], lean: Leans, s
         if judged is None:
             continue
         prompt = prompt_of(it.key)
+        unit: Literal["mm", "°"] = "°" if prompt.unit == "°" else "mm"
+        word, off = observed_word(survey, taken, it), _off(prompt, judged.residual)
         made.append(
             Agreement(
                 key=plain(it.reading.key)[0],
                 title=title_of(measure, it.key),
-                unit="°" if prompt.unit == "°" else "mm",
+                unit=unit,
                 value=stated(prompt.sight.turn, it.reading.value, lean) if prompt.sight else 0.0,
-                off=_off(prompt, judged.residual),
+                off=off,
                 standardised=judged.standardised,
-                word=observed_word(survey, taken, it),
+                word=word,
+                says=_agrees(word, off, unit, judged.least_noticed),
                 least_noticed=judged.least_noticed,
             )
         )
@@ -189,10 +193,27 @@ def _agreement(measure: MeasureState, taken: Mapping[str, Taken], lean: Leans, s
                     off=0.0,
                     standardised=None,
                     word="left out",
+                    says=say("left out"),
                     least_noticed=None,
                 )
             )
     return sorted(made, key=lambda a: (a.word != "suspect", -abs(a.standardised or 0.0)))
+
+
+def _agrees(word: ReadingWord, off: float, unit: str, least_noticed: float | None) -> Said:
+    """How a reading agrees: its word, how far it lies off and which way, and what slip of it would show."""
+    if word == "unchecked":
+        return say("checked by no other")
+    far = Angle(abs(off), tenths=True) if unit == "°" else Length(abs(off), tenths=True)
+    if unit == "°":
+        lies = say("{far} less", far=far) if off < 0 else say("{far} more", far=far)
+    else:
+        lies = say("{far} short", far=far) if off < 0 else say("{far} long", far=far)
+    agrees = say("{word}, {lies}", word=term(word), lies=lies)
+    if least_noticed is None:
+        return agrees
+    slip = Angle(round(least_noticed, 1)) if unit == "°" else bare(round(least_noticed))
+    return say("{agrees}; a slip of {slip} would show", agrees=agrees, slip=slip)
 
 
 def _checked(survey: Survey | None) -> Said:
