@@ -41,7 +41,10 @@ beforeEach(() => setActivePinia(createPinia()))
 describe('the agreement', () => {
   it('says what is told of each reading', () => {
     const panel = mount(AgreementList, {
-      props: { lines: [line('a'), line('b', { word: 'suspect', says: 'suspect, 3.0 mm long' })], checked: 'Two readings.' },
+      props: {
+        lines: [line('a'), line('b', { word: 'suspect', says: 'suspect, 3.0 mm long' })],
+        checked: 'Two readings.',
+      },
     })
     const said = panel.findAll('svg').map((s) => s.attributes('aria-label'))
     expect(said).toEqual(['fits, 2.0 mm short; a slip of 14 would show', 'suspect, 3.0 mm long'])
