@@ -134,10 +134,10 @@ def _size_up(v: Values) -> Tried:
         (say("The bar's height, by taking spacers out."),),
         say("mostly not"),
         say(
-            "Sizing up costs {level} of reach at equal bar height: {longer} published and {level_2} from the stack.",
+            "Sizing up costs {level} of reach at equal bar height: {longer} published and {from_stack} from the stack.",
             level=Length(level, tenths=True),
             longer=exactly(longer),
-            level_2=tenths(level - longer),
+            from_stack=tenths(level - longer),
         ),
     )
 
@@ -160,11 +160,11 @@ def _wider(v: Values) -> Tried:
         (hand, after),
         (
             say(
-                "The steering arm goes from {first} to {first_2}: {signed} by the width, {signed_2} by the stem.",
+                "The steering arm goes from {first} to {then}: {by_width} by the width, {by_stem} by the stem.",
                 first=bare(first),
-                first_2=bare(first + both),
-                signed=signed_mm(by_width),
-                signed_2=signed_mm(both - by_width),
+                then=bare(first + both),
+                by_width=signed_mm(by_width),
+                by_stem=signed_mm(both - by_width),
             ),
             say(
                 "Wider hands draw these shoulders {drawn} nearer; the stem brings the bar {shorter} back.",
@@ -297,13 +297,13 @@ def _sweep(v: Values) -> Tried:
         (Mark(stem + a.at.x_mm, a.z_mm), Mark(stem + b.at.x_mm, b.z_mm)),
         (
             say(
-                "The grip comes {back} {way}: a stem {back_2} {way_2} puts it where it was.",
+                "The grip comes {back} {way}: a stem {stem_by} {stem_way} puts it where it was.",
                 back=Length(abs(back), tenths=True),
                 way=say("back") if back > 0 else say("forward"),
-                back_2=bare(abs(back)),
-                way_2=say("longer") if back > 0 else say("shorter"),
+                stem_by=bare(abs(back)),
+                stem_way=say("longer") if back > 0 else say("shorter"),
             ),
-            say("The steering arm goes from {arm} to {arm_2}.", arm=bare(arm[0]), arm_2=bare(arm[1])),
+            say("The steering arm goes from {arm} to {then}.", arm=bare(arm[0]), then=bare(arm[1])),
         ),
         (say("The bar's width and its height."),),
         say("yes"),

@@ -41,9 +41,9 @@ def verdicts(a: SizeResult, b: SizeResult, room_a: Room, room_b: Room) -> tuple[
         if choice.key == "headroom":
             takes = 0 if (room_a.total_mm, -a.miss_mm) >= (room_b.total_mm, -b.miss_mm) else 1
             reason = say(
-                "{total} of room all round against {total_2}; {up} up and {down} down.",
+                "{total} of room all round against {other_total}; {up} up and {down} down.",
                 total=Length(rooms[takes].total_mm),
-                total_2=bare(rooms[1 - takes].total_mm),
+                other_total=bare(rooms[1 - takes].total_mm),
                 up=bare(rooms[takes].up_mm),
                 down=bare(rooms[takes].down_mm),
             )
@@ -51,21 +51,21 @@ def verdicts(a: SizeResult, b: SizeResult, room_a: Room, room_b: Room) -> tuple[
             takes = 1 - large
             r, o = two[takes], two[large]
             reason = say(
-                "Stem {length} against {length_2}, {spacers} of spacers against {spacers_2}; {up} left to rise.",
+                "Stem {length} against {other_length}, {spacers} of spacers against {other_spacers}; {up} left to rise.",
                 length=Size(r.stem_stands.length_mm),
-                length_2=Size(o.stem_stands.length_mm),
+                other_length=Size(o.stem_stands.length_mm),
                 spacers=Size(r.spacers_mm),
-                spacers_2=Size(o.spacers_mm),
+                other_spacers=Size(o.spacers_mm),
                 up=bare(rooms[takes].up_mm),
             )
         else:
             takes = large
             higher = two[takes].frame.stack_mm - two[1 - takes].frame.stack_mm
             reason = say(
-                "{higher} more stack; {up} left to rise against {up_2}.",
+                "{higher} more stack; {up} left to rise against {other_up}.",
                 higher=bare(higher),
                 up=bare(rooms[takes].up_mm),
-                up_2=bare(rooms[1 - takes].up_mm),
+                other_up=bare(rooms[1 - takes].up_mm),
             )
         other = 1 - takes
         if two[takes].verdict == "out" and two[other].verdict != "out":

@@ -86,9 +86,9 @@ def translate(
             "hand",
             grip - hand,
             say(
-                "trunk {trunk} from {trunk_2}, the arm turned half as far",
+                "trunk {trunk} from {before}, the arm turned half as far",
                 trunk=Angle(trunk, tenths=True),
-                trunk_2=Angle(before.trunk_deg, tenths=True),
+                before=Angle(before.trunk_deg, tenths=True),
             ),
         )
     )
