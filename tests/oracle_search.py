@@ -32,7 +32,7 @@ class Build:
     miss_mm: float
     rank: int
     tall: bool
-    points: int
+    points: float
     order: tuple[float, ...]
 
     def inside(self, goal: Goal, margin: float = SAME) -> bool:
@@ -71,10 +71,28 @@ def rank_of(goal: Goal, length: float) -> int:
     return 0 if w.best_least_mm <= length <= w.best_greatest_mm else 1 if inside else 2
 
 
-def points_of(rank: int, angle: float, spacers: float, taller_cover: float) -> int:
-    """Points against a front end's looks: a stem off its range, rising, steep; each whole 10 mm of pile."""
-    points = (0, 1, 3)[rank] + (angle > 0) + 2 * (abs(angle) > 10)
-    return points + int((spacers + max(0.0, taller_cover) + SAME) / 10)
+def points_of(goal: Goal, length: float, angle: float, spacers: float, cover: float, own_cover: float) -> float:
+    """Points against a front end, from the words: a free pile to 20, a tenth a mm to 30, half a mm beyond; a cover over
+    10 mm is pile, another than the frame's own costs one; half a point a degree off the use's angles, eight more for a
+    steep rise; a fifth for each mm that angle and pile undo; stems off their lengths."""
+    w = goal.stem_window
+    pile = spacers + (cover - 10 if cover > 10 else 0)
+    points = 0.5 * (pile - 30) + 1 if pile > 30 else 0.1 * (pile - 20) if pile > 20 else 0.0
+    points += 1.0 if abs(cover - own_cover) > SAME else 0.0
+    if angle > w.angle_greatest_deg:
+        points += (angle - w.angle_greatest_deg) / 2
+        lifted = length * (cmath.rect(1, radians(angle)).imag - cmath.rect(1, radians(w.angle_greatest_deg)).imag)
+        points += 0.2 * min(lifted, max(20 - pile, 0))
+    if angle < w.angle_least_deg:
+        points += (w.angle_least_deg - angle) / 2
+        sunk = length * (cmath.rect(1, radians(w.angle_least_deg)).imag - cmath.rect(1, radians(angle)).imag)
+        points += 0.2 * min(sunk, pile)
+    points += 8 if angle >= 17 and w.performance else 0
+    for shortfall in (w.best_least_mm - length, length - w.best_greatest_mm):
+        points += 0.3 * max(shortfall, 0)
+    for shortfall in (w.least_mm - length, length - w.greatest_mm):
+        points += 0.7 * max(shortfall, 0)
+    return points
 
 
 def miss_of(goal: Goal, away: complex) -> float:
@@ -92,7 +110,7 @@ def every_build(frame: FrameOption, shelf: Shelf, goal: Goal, bars: Sequence[Bar
             for i, stem in enumerate(shelf.stems):
                 for over, angle in ways_of(stem):
                     rank = rank_of(goal, stem.length_mm)
-                    points = points_of(rank, angle, height, cover - frame.cover_mm)
+                    points = points_of(goal, stem.length_mm, angle, height, cover, frame.cover_mm)
                     tall = height > 0.75 * frame.spacer_limit_mm + SAME
                     for b, bar in enumerate(bars):
                         if bar.clamp_mm not in (None, stem.bar_clamp_mm):
@@ -143,14 +161,63 @@ def nearest(frame: FrameOption, shelf: Shelf, goal: Goal, bars: Sequence[BarOpti
     return min(builds, key=lambda b: (b.order[6], *b.order[2:6], b.order[1], *b.order[7:]), default=None)
 
 
-def cleanest(frame: FrameOption, shelf: Shelf, goal: Goal, bar: BarOption) -> Build | None:
-    """The build inside the tolerance with the least sum of miss and points, a point for a millimetre."""
-    inside = [b for b in every_build(frame, shelf, goal, [bar]) if b.inside(goal)]
-    return min(
-        inside,
-        key=lambda b: (round(b.order[6] + b.points, 9), b.order[3], b.order[5], b.order[1], *b.order[7:]),
-        default=None,
-    )
+def free_room(hands: Sequence[complex], goal: Goal, most: int) -> int:
+    """How many whole mm the goal can move up, down, forward and back, each to ``most``, some hand staying inside."""
+    t, wanted = goal.tolerance, complex(goal.hand.x_mm, goal.hand.y_mm)
+
+    def reached(at: complex) -> bool:
+        return any(abs((h - at).real) <= t.hand_x_mm + SAME and abs((h - at).imag) <= t.hand_y_mm + SAME for h in hands)
+
+    room = 0
+    for way in (1j, -1j, 1, -1):
+        step = 0
+        while step < most and reached(wanted + way * (step + 1)):
+            step += 1
+        room += step
+    return room
+
+
+def recommended(
+    frame: FrameOption, shelf: Shelf, goal: Goal, bars: Sequence[BarOption], most: int = 15
+) -> tuple[Build, int, float] | None:
+    """The build inside the tolerance with fewest points (half a point equal), then off its edge, with most room in steps of
+    five, least cost, nearest."""
+    builds = list(every_build(frame, shelf, goal, bars))
+
+    def total(b: Build) -> float:
+        return b.points + sum(f.points for f in bars[b.bar].faults)
+
+    inside = [b for b in builds if b.inside(goal)]
+    if not inside:
+        return None
+    least = min(total(b) for b in inside)
+    kept = [b for b in inside if total(b) <= least + 0.5 + SAME]
+    rooms: dict[tuple[int, int, float], int] = {}
+
+    def room(b: Build) -> int:
+        key = (b.stem, b.bar, b.cover_mm)
+        if key not in rooms:
+            wanted = complex(goal.hand.x_mm, goal.hand.y_mm)
+            hands = [wanted + complex(x.dx, x.dy) for x in builds if (x.stem, x.bar, x.cover_mm) == key]
+            rooms[key] = free_room(hands, goal, most)
+        return rooms[key]
+
+    def cost(b: Build) -> float:
+        stem, bar = shelf.stems[b.stem], bars[b.bar]
+        return 100 * max(bar.rung, 0 if stem.owned else 1) + bar.price + stem.price
+
+    def weighed(b: Build) -> float:
+        return round(round(b.miss_mm, 9) + bars[b.bar].places[b.place].effort * TIE_MM, 9)
+
+    def on_edge(b: Build) -> bool:
+        t = goal.tolerance
+        return abs(b.dx) > 0.8 * t.hand_x_mm + SAME or abs(b.dy) > 0.8 * t.hand_y_mm + SAME
+
+    def key(b: Build) -> tuple[object, ...]:
+        return on_edge(b), -(room(b) // 5), cost(b), weighed(b), b.order[2:6], b.order[1], *b.order[7:]
+
+    best = min(kept, key=key)
+    return best, room(best), cost(best)
 
 
 def one_piece(frame: FrameOption, listed: Sequence[CockpitOption], goal: Goal) -> tuple[int, int, float] | None:

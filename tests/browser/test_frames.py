@@ -71,7 +71,9 @@ def test_from_a_pasted_chart_to_a_build(demo_room: Room, page: Page) -> None:
     expect(ladder.locator("[aria-pressed=true]")).to_have_count(1)
     other = ladder.locator("[aria-pressed=false]").first
     name = other.get_attribute("data-front") or ""
+    theirs = other.locator(".figure").first.inner_text()
     other.click()
+    expect(page.get_by_role("row", name="Hand")).to_contain_text(theirs.replace("\u00a0", " "))
     expect(page.locator("p.bar")).to_contain_text(name.split(" 1")[0].split("/")[0][:8])
     page.locator("body").press("Control+z")
     expect(page.get_by_role("row", name="Hand")).to_contain_text(miss.replace(" ", " "))
@@ -79,8 +81,30 @@ def test_from_a_pasted_chart_to_a_build(demo_room: Room, page: Page) -> None:
     expect(page.get_by_role("row", name="Hand")).to_contain_text(miss.replace(" ", " "))
 
 
+def test_the_recommended_build_is_taken_with_one_press(demo_room: Room, page: Page) -> None:
+    page.goto(f"{demo_room.url}/fits/3/frame")
+    card = page.get_by_label("Recommended")
+    name, miss = card.locator(".name").inner_text(), card.locator(".head .figure").inner_text()
+    card.get_by_text(re.compile("points against it$")).click()
+    points = [float(x) for x in card.locator("li .figure").all_inner_texts()]
+    assert f"{sum(points):.1f} points against it" == card.locator("summary").inner_text()
+    expect(card.get_by_role("button", name="Take it")).to_be_enabled()
+    card.get_by_role("button", name="Take it").click()
+    expect(card.get_by_role("button", name="Taken")).to_be_disabled()
+    expect(page.locator(".named .chosen")).to_have_text(name)
+    expect(page.get_by_role("row", name="Hand")).to_contain_text(miss.replace("\u00a0", " "))
+    # No more than five stand beside it, and no frame twice.
+    others = page.locator(".lines li .name").all_inner_texts()
+    assert 1 <= len(others) <= 5
+    page.reload()
+    expect(page.get_by_label("Recommended").get_by_role("button", name="Taken")).to_be_disabled()
+    page.get_by_role("link", name=re.compile("^Build")).click()
+    expect(page.get_by_label("Cheapest way there").locator(".chosen")).to_contain_text("recommended")
+
+
 def test_the_map_by_keyboard(demo_room: Room, page: Page) -> None:
     page.goto(f"{demo_room.url}/fits/1/frame")
+    page.get_by_role("tab", name="Map").click()
     map_ = page.get_by_role("group", name="Window map")
     map_.get_by_role("button", name=re.compile("Ostrel Drift M")).focus()
     page.keyboard.press("ArrowUp")
@@ -154,9 +178,9 @@ def test_pads_are_carried_under_the_rules_of_the_event(demo_room: Room, page: Pa
     expect(page.get_by_text(re.compile("200"), exact=False).last).to_be_visible()
     expect(nose).to_have_value("9 m")
     page.get_by_role("button", name="Done").click()
-    other = page.locator(".frontier li:not(.chosen) .pick").first
+    other = page.locator(".lines li:not(.chosen) .pick").first
     other.click()
-    expect(page.locator(".frontier li.chosen")).to_have_count(1)
+    expect(page.locator(".lines li.chosen")).to_have_count(1)
     page.get_by_role("link", name=re.compile("^Build")).click()
     expect(page.get_by_label("Cheapest way there").locator(".chosen")).to_have_count(1)
 

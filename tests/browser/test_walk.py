@@ -157,7 +157,7 @@ def test_from_an_empty_room_to_the_printed_card(
     page.locator('[data-stop="spacers 0"]').click()
     wanted = title.split("hand ")[1].split(",")[0]
     expect(page.locator("tbody tr").nth(1).locator(".miss .figure")).to_have_text(wanted)
-    page.get_by_role("button", name="Best for this size").click()
+    page.get_by_role("button", name="As recommended").click()
     expect(page.locator("tbody tr").nth(1).locator(".miss .figure")).to_have_text(miss)
 
     # The card: the PDF holds what the sheet shows.

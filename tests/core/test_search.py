@@ -125,7 +125,7 @@ def test_within_a_millimetre_the_better_stem_length_wins() -> None:
     odd = StemOption("o", "Odd", 120.6, -6, 40)
     far = StemOption("x", "Long", 130, -10, 40)
     best = search_sizes(Shelf([frame()], [far, odd, *CAIRN], (5, 10)), goal_at(clamp + Mark(84, 14)))[0]
-    assert best.stem.length_mm == 120
+    assert best.nearest_build.stem.length_mm == 120
 
 
 def test_a_frame_too_low_names_the_spacer_limit_and_its_millimetres() -> None:
@@ -148,14 +148,14 @@ def test_a_frame_too_long_says_that_no_spacer_mends_it() -> None:
 
 def test_a_tall_pile_and_an_odd_stem_are_on_the_edge() -> None:
     clamp = bar_clamp(Mark(390, 560), 72, 8, 30, Stem(110, -6, 40))
-    tall = search_sizes(Shelf([frame()], CAIRN, (5, 10)), goal_at(clamp + Mark(84, 14)))[0]
+    tall = search_sizes(Shelf([frame()], CAIRN, (5, 10)), goal_at(clamp + Mark(84, 14)))[0].nearest_build
     assert tall.verdict == "edge"
     assert "the pile: 30 of 30 allowed" in str(tall.sentence)
     clamp = bar_clamp(Mark(390, 560), 72, 8, 10, Stem(60, -6, 40))
     stubs = [StemOption("s", "Stub", 60, -6, 40)]
     short = search_sizes(Shelf([frame()], stubs, (5, 10)), goal_at(clamp + Mark(84, 14)))[0]
     assert short.verdict == "edge"
-    assert "60 is short for this use" in str(short.sentence)
+    assert str(short.sentence).endswith("Gives up a stem of 60, short for this use.")
 
 
 def test_the_seat_is_part_of_the_judgement() -> None:

@@ -1,4 +1,4 @@
-"""What the search says of its builds: handling, looks, what stands and what is given up, and the page for a builder."""
+"""What the search says of its builds: handling, what stands and what is given up, and the page for a builder."""
 
 from __future__ import annotations
 
@@ -15,7 +15,7 @@ from waymark.core.drawing.primitives import Label
 from waymark.core.frame import FrameGeometry, derive
 from waymark.core.marks import Mark
 from waymark.core.rules.house import STEM_WINDOWS
-from waymark.core.rules.schools import HANDLING, LOOKS, PLACING, SCHOOLS
+from waymark.core.rules.schools import HANDLING, SCHOOLS
 from waymark.core.rules.weights import PLACING_USUAL, WEIGHTS
 from waymark.core.say import say
 from waymark.core.search import (
@@ -30,7 +30,7 @@ from waymark.core.search import (
     Tolerance,
     search_sizes,
 )
-from waymark.core.search.frontier import Reference, candidates, handling_steps, looks_points, standing
+from waymark.core.search.frontier import Reference, candidates, handling_steps, standing
 from waymark.core.search.headroom import NO_ROOM, Room
 from waymark.core.search.places import drop_places, flat_places, pad_places
 from waymark.core.search.whole import search_whole
@@ -54,22 +54,6 @@ def test_handling_counts_noticeable_steps_from_the_reference() -> None:
     assert handling_steps(r, replace(here, trail_mm=60 + 3 * HANDLING["trail_mm"].value)) == 3
     assert handling_steps(r, replace(here, arm_mm=float(arm) - 2 * HANDLING["arm_mm"].value)) == 2
     assert handling_steps(r, None) == 0
-
-
-@pytest.mark.parametrize(
-    ("build", "points"),
-    [
-        ({"spacers": 5}, 0),
-        ({"spacers": 25}, 2),
-        ({"length": 130}, 1 + 1),
-        ({"length": 70}, 3 + 1),
-        ({"angle": 8}, 1 + 1),
-        ({"angle": -17}, 2 + 1),
-    ],
-)
-def test_looks_are_points_against_piles_extremes_and_rise(build: dict[str, float], points: int) -> None:
-    assert looks_points(built(**build)) == points
-    assert all(d.reason for d in (*LOOKS.values(), *HANDLING.values(), *PLACING.values()))
 
 
 def test_a_place_says_what_a_mechanic_reads_off() -> None:
@@ -136,9 +120,12 @@ def test_another_cover_is_taken_where_the_pile_would_be_tall() -> None:
     hand = bar_clamp(Mark(390, 560), 72, 20, 5, Stem(110, -6, 40)) + Mark(84, 14)
     goal = Goal(Mark(-200, 690), hand, Mark(84, 14), STEM_WINDOWS["road"])
     r = search_sizes(Shelf((frame,), (StemOption("s", "S", 110, -6, 40, False),), (5,)), goal)[0]
-    # 20 of spacers on the own cover stands as high, but is the whole limit.
-    assert (r.cover_mm, r.spacers_mm) == (20, 5)
-    assert r.miss_mm == pytest.approx(0, abs=1e-9)
+    # 20 of spacers on the own cover stands as high, but is the whole limit: the nearest build takes the other cover. A
+    # workshop leaves the cover that came with the frame.
+    near = r.nearest_build
+    assert (near.cover_mm, near.spacers_mm, r.cover_mm, r.spacers_mm) == (20, 5, 5, 20)
+    assert near.miss_mm == pytest.approx(0, abs=1e-9)
+    assert (near.points, r.points) == (1, 0)
 
 
 def test_no_room_where_nothing_reaches_and_the_rooms_are_kept_by_build() -> None:
@@ -207,10 +194,9 @@ def test_another_house_weighs_otherwise_through_the_goal_alone() -> None:
     careful = replace(usual, weights=replace(WEIGHTS, spacer_warn_share=0.5))
     assert search_whole(on, careful).sizes[0].verdict == "edge"
     assert str(search_whole(on, careful).sizes[0].sentence).endswith("Gives up the pile: 20 of 30 allowed.")
-    # Where a millimetre more is worth twenty points of looks, a lower pile is taken for less nearness.
-    vain = replace(usual, weights=replace(WEIGHTS, point_mm=20.0))
-    found = search_whole(on, vain).sizes[0]
-    assert min(looks_points(r) for r in (found, *found.others)) < looks_points(best)
+    # And so much of it counts against a build only where a house says so.
+    strict = search_whole(on, replace(usual, weights=replace(WEIGHTS, pile_free_mm=5.0))).sizes[0]
+    assert (best.points, strict.points) == (0, pytest.approx(0.1 * max(0, strict.spacers_mm - 5)))
     bar, lever = DropBar(80, 125, 32, 5), Lever(18, 22, 18, 24)
     wide = drop_places(bar, lever, "ramp", placing=replace(PLACING_USUAL, rotation_step_deg=4.0))
     assert sorted({round(p.rotation_deg) for p in wide}) == [-3, 1, 5, 9, 13]

@@ -119,11 +119,16 @@ def test_a_flat_bar_use_asks_for_grips_and_only_bars_that_have_them() -> None:
 
 def test_the_school_of_width_moves_what_is_wanted() -> None:
     state = measured(bar=PARTS["Petrel 42"])
-    widths = {}
-    for school in ("acromion", "narrower", "wider"):
+    shoulders, widths = PROFILE.mm("shoulder_width"), {}
+    assert shoulders is not None
+    for school in ("acromion", "narrower", "wider", "present"):
         state.frame.schools.width = school  # type: ignore[assignment]
-        widths[school] = wanted(facts_of(state, PROFILE)).width_mm
-    assert widths == {"acromion": 420, "narrower": 400, "wider": 440}
+        widths[school] = wanted(facts_of(state, PROFILE)).wish.middle_mm
+    # Only one school asks how wide the present bar is.
+    assert widths == {"acromion": shoulders, "narrower": shoulders - 20, "wider": shoulders + 20, "present": 420}
+    # Gravel bars are up to 60 wider than the shoulders.
+    state.frame.schools.width, state.goal.discipline = "acromion", "gravel"
+    assert wanted(facts_of(state, PROFILE)).wish.width_mm == (shoulders, shoulders + 60)
 
 
 def test_gates_ask_only_what_is_known() -> None:

@@ -8,6 +8,7 @@ from typing import Any
 import pytest
 from fastapi.testclient import TestClient
 
+from waymark.core.workmanship import BarWish
 from waymark.demo import demo_shelves
 from waymark.rooms.shelves import Wanted, read_frames, read_parts, search_shelf
 from waymark.rooms.shelves.csvio import frame_row, write_frames, write_json
@@ -169,8 +170,9 @@ def test_what_cannot_be_had_is_left_out_of_the_search() -> None:
     assert len(shelf(drop_bar={"rider_limit_kg": 90.0}, mass=80).bars) == len(full.bars)
     assert {b.rung for b in shelf(drop_bar={"owned": True}).bars} == {0}
     # The cheapest bar nearest the width wanted comes first.
-    wide = search_shelf([], list(enumerate(PARTS)), 31.8, None, Wanted(width_mm=460))  # type: ignore[arg-type]
+    wide = search_shelf([], list(enumerate(PARTS)), 31.8, None, Wanted(wish=BarWish((440, 480))))  # type: ignore[arg-type]
     assert min(wide.bars, key=lambda b: b.preference).width_mm == 460
+    assert {b.width_mm for b in wide.bars} == {440, 460, 480}
 
 
 def test_sizes_are_compared_by_numbers_against_the_present_bike(demo: TestClient) -> None:

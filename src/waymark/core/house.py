@@ -20,6 +20,7 @@ from waymark.core.rules.house import (
     angle_windows,
 )
 from waymark.core.rules.weights import PLACING_USUAL, WEIGHTS, Placing, Weights
+from waymark.core.rules.workmanship import TRAIL_WINDOWS
 
 
 def _number(name: str) -> float:
@@ -46,6 +47,7 @@ class House:
         }
     )
     stem_windows: Mapping[str, StemWindow] = field(default_factory=lambda: dict(STEM_WINDOWS))
+    trail_windows: Mapping[str, tuple[float, float]] = field(default_factory=lambda: dict(TRAIL_WINDOWS))
     spacer_limit_carbon_mm: float = _number("spacer_limit_carbon_mm")
     near_insertion_mm: float = _number("near_insertion_mm")
     usual_post_mm: float = _number("usual_post_mm")

@@ -9,6 +9,7 @@ from waymark.core.say import Count, Mass, Said, bare, say, term
 
 HEIGHT_ASSUMED_MM = 1750.0
 FOOT_SHARE = 0.152  # Drillis & Contini 1966, foot length of height
+SHOULDER_SHARE = 0.22  # house: shoulders bone to bone, of height
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,6 +43,11 @@ BODY_BOUNDS: dict[str, BodyBound] = {
 def foot_from_height_mm(height_mm: float) -> float:
     """Foot length from height where it was not taken."""
     return FOOT_SHARE * height_mm
+
+
+def shoulders_from_height_mm(height_mm: float) -> float:
+    """Shoulder width, bone to bone, from height where it was not taken."""
+    return SHOULDER_SHARE * height_mm
 
 
 def usual_mm(name: str, height_mm: float) -> tuple[float, float] | None:

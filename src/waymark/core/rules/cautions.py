@@ -71,3 +71,11 @@ HURTING = re.compile(r"\b(numb|pain|hurt|ach(e|es|ed|ing|y)\b|sore|swell|swollen
 def mentions_pain(words: str) -> bool:
     """Whether the rider's own words speak of pain or numbness."""
     return HURTING.search(words.lower()) is not None
+
+
+HANDS = re.compile(r"\b(hand|hands|palm|palms|finger|fingers|thumb|thumbs|wrist|wrists)\b")
+
+
+def mentions_hands(words: str) -> bool:
+    """Whether the rider's own words speak of the hands."""
+    return HANDS.search(words.lower()) is not None

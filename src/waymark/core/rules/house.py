@@ -54,13 +54,27 @@ NUMBERS: dict[str, HouseDefault] = {
 
 @dataclass(frozen=True, slots=True)
 class StemWindow:
-    """Stem lengths by discipline, mm: the whole window and, inside it, the best range."""
+    """Stems by discipline: the window of lengths, mm, and, inside it, the best range.
+
+    Lengths outside ``never_least_mm`` to ``never_greatest_mm`` are not proposed at all. Angles from
+    ``angle_least_deg`` to ``angle_greatest_deg`` are what such bikes are built with; ``performance`` tells bikes built
+    for speed or rough ground from those built for ease.
+    """
 
     least_mm: float
     greatest_mm: float
     best_least_mm: float
     best_greatest_mm: float
     label: str
+    never_least_mm: float = 20
+    never_greatest_mm: float = 180
+    angle_least_deg: float = -6
+    angle_greatest_deg: float = 6
+    performance: bool = True
+
+    def allows(self, length_mm: float) -> bool:
+        """Whether a stem of this length is proposed at all."""
+        return self.never_least_mm <= length_mm <= self.never_greatest_mm
 
     def rank(self, length_mm: float) -> int:
         """0 best, 1 workable, 2 outside the window."""
@@ -69,16 +83,18 @@ class StemWindow:
         return 1 if self.least_mm <= length_mm <= self.greatest_mm else 2
 
 
-# docs/formulas.md, Cockpit, stem length windows; where no best range is known the window itself is the best.
+# docs/formulas.md, Cockpit, stem length windows; where no best range is known the window itself is the best. Drop bars
+# are built with 6° either way, flat ones with 10, city bikes up to 35.
 STEM_WINDOWS: dict[str, StemWindow] = {
-    "road": StemWindow(80, 130, 100, 120, "Road"),
-    "endurance": StemWindow(80, 130, 100, 120, "Endurance"),
-    "gravel": StemWindow(60, 110, 70, 100, "Gravel"),
-    "cyclocross": StemWindow(80, 120, 80, 120, "Cyclocross"),
-    "cross-country": StemWindow(50, 90, 50, 90, "Cross-country"),
-    "trail": StemWindow(40, 60, 40, 60, "Trail"),
-    "city": StemWindow(50, 110, 50, 110, "City"),
-    "time-trial": StemWindow(60, 130, 70, 120, "Time trial"),
+    "road": StemWindow(80, 130, 100, 120, "Road", 60, 160),
+    "endurance": StemWindow(80, 130, 100, 120, "Endurance", 60, 160),
+    "gravel": StemWindow(60, 110, 70, 100, "Gravel", 40, 140),
+    "cyclocross": StemWindow(80, 120, 80, 120, "Cyclocross", 60, 150),
+    "cross-country": StemWindow(50, 90, 50, 90, "Cross-country", 35, 110, -10, 10),
+    "trail": StemWindow(40, 60, 40, 60, "Trail", 30, 80, -10, 10),
+    "city": StemWindow(50, 110, 50, 110, "City", 35, 140, -10, 35, performance=False),
+    # Pads are carried low: a stem that points down is what such bikes are built with.
+    "time-trial": StemWindow(60, 130, 70, 120, "Time trial", 40, 160, -17, 6),
 }
 DISCIPLINES: tuple[str, ...] = tuple(STEM_WINDOWS)
 DROP_BAR_DISCIPLINES = ("road", "endurance", "gravel", "cyclocross", "time-trial")

@@ -77,10 +77,13 @@ SCHOOLS: dict[str, School] = {
                 Choice("acromion", "as the shoulders", "Arms hang straight and nothing splays."),
                 Choice("narrower", "narrower", "Less air, and room in a bunch."),
                 Choice("wider", "wider", "Leverage on rough ground."),
+                Choice("present", "as now", "The rider wants the width kept."),
             ),
         ),
     )
 }
+
+_BARS = "docs/formulas.md, Workmanship"
 
 PLACING: dict[str, HouseDefault] = {
     "hood_slope_least_deg": HouseDefault(5, "°", "Below it the hand slides forward.", "docs/formulas.md, Cockpit"),
@@ -90,18 +93,16 @@ PLACING: dict[str, HouseDefault] = {
     "roll_step_deg": HouseDefault(3, "°", "A wrist feels it.", "house"),
     "narrower_mm": HouseDefault(-20, "mm", "One size down.", "house"),
     "wider_mm": HouseDefault(20, "mm", "One size up.", "house"),
+    "same_width_mm": HouseDefault(10, "mm", "Half a size either way is the same bar.", "house"),
+    "compact_reach_mm": HouseDefault(80, "mm", "A bend no longer keeps the levers in a small hand.", _BARS),
+    "compact_drop_mm": HouseDefault(128, "mm", "And no deeper keeps the drops in use.", _BARS),
+    "deep_reach_mm": HouseDefault(90, "mm", "Longer bends are of another time.", _BARS),
+    "deep_drop_mm": HouseDefault(135, "mm", "And so are deeper ones.", _BARS),
+    "short_rider_mm": HouseDefault(1650, "mm", "So short riders have short arms and small hands.", "house"),
+    "small_hand_mm": HouseDefault(175, "mm", "A hand so small reaches no lever on a long bend.", "house"),
 }
 HANDLING: dict[str, HouseDefault] = {
     "trail_mm": HouseDefault(4, "mm", "A rider notices about so much trail.", "house"),
     "front_centre_mm": HouseDefault(12, "mm", "And so much weight off the front wheel.", "house"),
     "arm_mm": HouseDefault(10, "mm", "And a stem of the next length.", "house"),
-}
-LOOKS: dict[str, HouseDefault] = {
-    "point_mm": HouseDefault(1, "mm", "So much nearer is worth a point, where a cleaner build is sought.", "house"),
-    "pile": HouseDefault(1, "a step", "Each 10 mm between frame and stem, the frame's own cover apart.", "house"),
-    "stem_workable": HouseDefault(1, "points", "A stem at the end of its range.", "house"),
-    "stem_extreme": HouseDefault(3, "points", "A stem outside its range.", "house"),
-    "stem_up": HouseDefault(1, "points", "A stem that rises.", "house"),
-    "steep": HouseDefault(2, "points", "A stem steeper than 10° from square.", "house"),
-    "tall_post": HouseDefault(2, "points", "A very tall post.", "house"),
 }

@@ -27,8 +27,6 @@ import numpy as np
 from numpy.typing import NDArray
 
 from waymark.core.errors import StoppedError
-from waymark.core.search.clean import by_bar, settle_clean
-from waymark.core.search.looks import pile_points, points_mm, stem_points
 from waymark.core.search.model import BarOption, Goal, Shelf
 from waymark.core.search.piles import Piles, piles_of
 from waymark.core.search.points import (
@@ -51,8 +49,8 @@ from waymark.core.search.settle import Places, Sizes, none_yet, settle_far, sett
 _LEAST_CAPS_MM = (0.25, 1.5)
 _HAIR_MM = 1e-6
 # A search answers its watcher this often.
-_ROWS = 512
-_THREADS = 4
+ROWS = 512
+THREADS = 4
 # Cells of a table as a share of its radius: finer ones promise less in vain but cost more to make, which pays
 # where many sizes ask.
 _FINE, _COARSE, _MANY_SIZES = 0.35, 1.0, 2000
@@ -92,35 +90,25 @@ def pick_best(shelf: Shelf, goal: Goal, bars: Sequence[BarOption] | None = None,
     raises ``StoppedError``. Raises ``ValueError`` on an empty shelf.
     """
     bars = tuple(bars) if bars else (goal.own_bar(),)
-    return next(nearest for _, nearest, _ in pick_rungs(shelf, goal, [bars], watch))
+    return nearest_of(FrontEnds(shelf, goal, bars), bars, watch)
 
 
-def pick_rungs(
-    shelf: Shelf, goal: Goal, rungs: Sequence[Sequence[BarOption]], watch: Watch | None = None
-) -> Iterator[tuple[Sequence[BarOption], Picks, Picks]]:
-    """The same for several sets of bars one after another, with the front ends' tables made once for all.
-
-    Gives each set's bars, their nearest builds, and the cleanest with the same bars (``clean``; miss inf where
-    the tolerance is not reached). Raises as ``pick_best``.
-    """
-    if not shelf.frames or not shelf.stems:
-        raise ValueError("a search needs at least one frame size and one stem")
-    ends = _FrontEnds(shelf, goal, [b for bars in rungs for b in bars])
-    of = len(shelf.frames) * len(rungs)
-    done = 0
-    for bars in rungs:
-        search = _Search(ends, bars)
-        for settled in search.run():
-            done += settled
-            if watch is not None and not watch(done, of):
-                raise StoppedError("The search was stopped.")
-        yield bars, search.picks(search.nearest), search.picks(search.cleanest)
+def nearest_of(ends: FrontEnds, bars: Sequence[BarOption], watch: Watch | None = None) -> Picks:
+    """The same on front ends whose tables are made already, so that several sets of bars may share them."""
+    search, done = _Search(ends, bars), 0
+    for settled in search.run():
+        done += settled
+        if watch is not None and not watch(done, len(ends.shelf.frames)):
+            raise StoppedError("The search was stopped.")
+    return search.picks(search.nearest)
 
 
-class _FrontEnds:
+class FrontEnds:
     """Sizes in their steerers' axes and the front ends they may have, shared by every set of bars."""
 
     def __init__(self, shelf: Shelf, goal: Goal, bars: Sequence[BarOption]) -> None:
+        if not shelf.frames or not shelf.stems:
+            raise ValueError("a search needs at least one frame size and one stem")
         self.shelf, self.goal = shelf, goal
         theta = np.radians(np.array([f.head_angle_deg for f in shelf.frames]))
         cos, sin = np.cos(theta), np.sin(theta)
@@ -142,13 +130,6 @@ class _FrontEnds:
         self.tolerance = float(goal.tolerance.hand_x_mm), float(goal.tolerance.hand_y_mm)
         self.caps = (*(c for c in _LEAST_CAPS_MM if c < corner), corner)
         self.way_list = [(i, over) for i, s in enumerate(shelf.stems) for over, _ in s.ways()]
-        self.way_weighs = np.array(
-            [
-                points_mm(stem_points(stem, goal.stem_window.rank(stem.length_mm), goal.weights), goal.weights)
-                for s in shelf.stems
-                for _, stem in s.ways()
-            ]
-        )
         self.fronts, self.ways = self._fronts(bars)
         self.groups = self._groups(bars)
 
@@ -186,12 +167,14 @@ class _FrontEnds:
             at[:, :, 1].copy(),
         )
 
-    def _groups(self, bars: Sequence[BarOption]) -> list[_Group]:
+    def _groups(self, bars: Sequence[BarOption]) -> list[Group]:
         """Sizes that share their piles."""
         kinds: dict[tuple[float, ...], list[int]] = {}
         for i, f in enumerate(self.shelf.frames):
             others = (round(c - f.cover_mm, 6) for c in f.covers_mm)
-            kinds.setdefault((f.spacer_limit_mm, *others), []).append(i)
+            # A low cover costs no points whatever its height, so such sizes may share their piles.
+            low = not f.covers_mm and f.cover_mm <= self.goal.weights.cover_free_mm
+            kinds.setdefault((f.spacer_limit_mm, 0.0 if low else f.cover_mm, *others), []).append(i)
         offsets = [
             np.array([(p.off.x_mm, p.off.y_mm) for b in bars if b.clamp_mm == clamp for p in b.places])
             for clamp in self.fronts
@@ -202,7 +185,7 @@ class _FrontEnds:
             piles = piles_of(self.shelf.frames[kept[0]], self.shelf.spacers_mm, self.goal.weights)
             heights = piles.sets()
             extents = [self._extent(rows, off, box_of(self.ways, heights, f)) for f, off in enumerate(offsets)]
-            groups.append(_Group(rows, piles, heights, extents, self))
+            groups.append(Group(rows, piles, heights, extents, self))
         return groups
 
     def _extent(self, rows: Ints, off: Floats, box: Extent) -> Extent:
@@ -224,19 +207,13 @@ class _FrontEnds:
         )
 
 
-class _Group:
+class Group:
     """Sizes that share their piles, and the tables over their front ends, made when asked for."""
 
-    def __init__(self, rows: Ints, piles: Piles, heights: Heights, extents: list[Extent], ends: _FrontEnds) -> None:
+    def __init__(self, rows: Ints, piles: Piles, heights: Heights, extents: list[Extent], ends: FrontEnds) -> None:
         self.rows, self.piles, self.heights = rows, piles, heights
         # Two piles may stand as high and not look as good: a lower cover than the frame's own under more spacers.
         self.every_pile = piles_of(ends.shelf.frames[rows[0]], ends.shelf.spacers_mm, ends.goal.weights, equals=True)
-        self.pile_weighs = np.array(
-            [
-                points_mm(pile_points(s, c, 0.0, ends.goal.weights), ends.goal.weights)
-                for s, c in zip(self.every_pile.spacers, self.every_pile.cover, strict=True)
-            ]
-        )
         self._extents, self._ends = extents, ends
         self._near: dict[float, Near] = {}
         self._far: Far | None = None
@@ -263,7 +240,7 @@ class _Group:
 class _Search:
     """One search over a set of bars, and what was found so far."""
 
-    def __init__(self, ends: _FrontEnds, bars: Sequence[BarOption]) -> None:
+    def __init__(self, ends: FrontEnds, bars: Sequence[BarOption]) -> None:
         self.ends = ends
         self.places = [p for p in ordered_places(bars) if bars[p[0]].clamp_mm in ends.fronts]
         marks = [bars[b].places[p].off for b, p in self.places]
@@ -272,29 +249,24 @@ class _Search:
             np.array([m.y_mm for m in marks], np.float64),
             np.array([ends.fronts[bars[b].clamp_mm] for b, _ in self.places], np.int64),
         )
-        # The same places bar by bar, for builds that keep to one bar.
-        self.bar_of = np.array([b for b, _ in self.places], np.int64)
-        self.by_bar, self.start, self.stop = by_bar(self.bar_of, len(bars))
-        t = self.table
-        self.table_by_bar = Places(t.x[self.by_bar], t.y[self.by_bar], t.front[self.by_bar])
-        self.nearest, self.cleanest = _Found(len(ends.shelf.frames)), _Found(len(ends.shelf.frames))
+        self.nearest = _Found(len(ends.shelf.frames))
 
     def run(self) -> Iterator[int]:
         """Search, giving the number of sizes settled after each block."""
         blocks = [
-            (group, group.rows[start : start + _ROWS])
+            (group, group.rows[start : start + ROWS])
             for group in self.ends.groups
-            for start in range(0, group.rows.size, _ROWS)
+            for start in range(0, group.rows.size, ROWS)
         ]
         # The compiled loops let go of the interpreter, so blocks are settled side by side.
-        pool = ThreadPoolExecutor(_THREADS)
+        pool = ThreadPoolExecutor(THREADS)
         try:
             yield from pool.map(lambda block: self._settle(*block), blocks)
         finally:
             pool.shutdown(cancel_futures=True)
 
-    def _settle(self, group: _Group, block: Ints) -> int:
-        ends, nearest, cleanest, rest = self.ends, self.nearest.chosen, self.cleanest.chosen, block
+    def _settle(self, group: Group, block: Ints) -> int:
+        ends, nearest, rest = self.ends, self.nearest.chosen, block
         if not self.places:
             return block.size
         for cap in ends.caps:
@@ -315,25 +287,6 @@ class _Search:
         if rest.size:
             settle_far(rest, ends.sizes, self.table, ends.ways, group.heights, group.far, nearest)
         self.nearest.keep_piles(block, ends.own_cover, group.piles)
-        reached = np.setdiff1d(block, rest, assume_unique=True)
-        if reached.size:
-            settle_clean(
-                reached,
-                self.bar_of[nearest.place],
-                ends.sizes,
-                self.table_by_bar,
-                self.start,
-                self.stop,
-                ends.ways,
-                group.every_pile.total,
-                group.every_pile.order,
-                ends.way_weighs,
-                group.pile_weighs,
-                *ends.tolerance,
-                cleanest,
-            )
-            cleanest.place[reached] = self.by_bar[cleanest.place[reached]]
-            self.cleanest.keep_piles(reached, ends.own_cover, group.every_pile)
         return block.size
 
     def picks(self, found: _Found) -> Picks:

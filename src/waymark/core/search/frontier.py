@@ -1,4 +1,4 @@
-"""The frontier: builds that nothing else beats on all of miss, room, cost, handling and looks.
+"""The frontier: builds that nothing else beats on all of miss, room, cost, handling and workmanship.
 
 docs/formulas.md, Search.
 """
@@ -13,19 +13,14 @@ from numpy.typing import NDArray
 
 from waymark.core.frame.geometry import steering_axis
 from waymark.core.marks import Mark
-from waymark.core.say import Angle, Capital, Said, Size, bare, say, term, with_and, with_semicolons
+from waymark.core.say import Capital, Said, bare, say, term, with_and, with_semicolons
 from waymark.core.search.compiled import compiled
 from waymark.core.search.headroom import Room
-from waymark.core.search.looks import looks_points
-from waymark.core.search.model import DEAR_PART, PART, SMALL_PART, SizeResult
+from waymark.core.search.model import SizeResult
 from waymark.core.search.points import EPS_MM, Floats
+from waymark.core.search.words import PRICES, away_words
 
 ROOM_STEP_MM = 5
-_PRICES = {
-    SMALL_PART: say("the price of a stem"),
-    PART: say("the price of a bar"),
-    DEAR_PART: say("the price of a one-piece cockpit"),
-}
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,7 +37,7 @@ class Standing:
     """One build on the five scales; smaller is better in all, room counted negative.
 
     ``miss_mm`` ties within 1 mm. ``room`` counts 5 mm steps of headroom all round; ``rung`` the cost ladder;
-    ``handling`` whole noticeable steps away from the reference; ``looks`` points.
+    ``handling`` whole noticeable steps away from the reference; ``points`` of workmanship, half ones equal.
     """
 
     result: SizeResult
@@ -51,11 +46,11 @@ class Standing:
     room_steps: int
     rung: int
     handling: int
-    looks: int
+    points: float
 
     def scales(self) -> tuple[float, ...]:
         """The four scales beside the miss."""
-        return -self.room_steps, self.rung, self.handling, self.looks
+        return -self.room_steps, self.rung, self.handling, self.points
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,7 +86,7 @@ def standing(r: SizeResult, room: Room, reference: Reference | None) -> Standing
         room.total_mm // ROOM_STEP_MM,
         r.rung,
         handling_steps(r, reference),
-        looks_points(r),
+        round(r.points / r.goal.weights.equal_points) * r.goal.weights.equal_points,
     )
 
 
@@ -132,7 +127,7 @@ _BEST: tuple[tuple[Callable[[Standing], float], Said], ...] = (
     (lambda s: -s.room.total_mm, say("most room all round")),
     (lambda s: s.handling, say("steers most like the present bike")),
     (lambda s: s.rung, say("least to buy")),
-    (lambda s: s.looks, say("the cleanest front")),
+    (lambda s: s.points, say("the cleanest work")),
     (lambda s: -s.room.down_mm, say("most room to go down")),
 )
 
@@ -162,7 +157,7 @@ def _gives_up(s: Standing, kept: Sequence[Standing]) -> Said:
     nearest = min(k.miss_mm for k in kept)
     if s.miss_mm > nearest + r.goal.weights.tie_mm:
         said.append(
-            ((s.miss_mm - nearest) / 2, say("the {carried}: {away}", carried=term(r.goal.carried), away=_away(r)))
+            ((s.miss_mm - nearest) / 2, say("the {carried}: {away}", carried=term(r.goal.carried), away=away_words(r)))
         )
     most = max(k.room.total_mm for k in kept)
     if most - s.room.total_mm >= 2 * ROOM_STEP_MM:
@@ -176,7 +171,7 @@ def _gives_up(s: Standing, kept: Sequence[Standing]) -> Said:
             ((most - s.room.total_mm) / 10, say("room: {left} left {where}", left=bare(least[0]), where=least[2]))
         )
     if s.rung > min(k.rung for k in kept):
-        said.append((s.rung, _PRICES[s.rung]))
+        said.append((s.rung, PRICES[s.rung]))
     if s.handling > min(k.handling for k in kept) + 1:
         said.append(
             (
@@ -188,32 +183,10 @@ def _gives_up(s: Standing, kept: Sequence[Standing]) -> Said:
                 ),
             )
         )
-    if s.looks > min(k.looks for k in kept) + 1:
-        said.append((s.looks / 2, _looks(r)))
+    faults = r.faults
+    if faults and s.points > min(k.points for k in kept) + 1:
+        said.append((s.points / 2, say("{fault}", fault=faults[0].says)))
     if not said:
         return say("Gives up nothing of note.")
     said.sort(key=lambda x: -x[0])
     return say("Gives up {what}.", what=with_semicolons([words for _, words in said[:2]]))
-
-
-def _away(r: SizeResult) -> Said:
-    parts = []
-    if abs(r.miss.x_mm) >= 0.5:
-        far = bare(abs(r.miss.x_mm))
-        parts.append(say("{far} forward", far=far) if r.miss.x_mm > 0 else say("{far} back", far=far))
-    if abs(r.miss.y_mm) >= 0.5:
-        far = bare(abs(r.miss.y_mm))
-        parts.append(say("{far} high", far=far) if r.miss.y_mm > 0 else say("{far} low", far=far))
-    return with_and(parts) if parts else say("under half a millimetre")
-
-
-def _looks(r: SizeResult) -> Said:
-    if abs(r.stem_stands.angle_deg) > r.goal.weights.steep_stem_deg:
-        return say("the looks: a stem at {angle}", angle=Angle(r.stem_stands.angle_deg, signed=True))
-    if r.stem_rank:
-        return say(
-            "the stem: {length} is {way} of the range",
-            length=Size(r.stem_stands.length_mm),
-            way=say("an end") if r.stem_rank == 1 else say("outside"),
-        )
-    return say("the looks: {spacers} of spacers", spacers=Size(r.spacers_mm))

@@ -6,16 +6,18 @@ saddle, post and rails. Counted in whole millimetres, unbroken, every step insid
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 
 from waymark.core.cockpit.spacers import heights_mm
 from waymark.core.cockpit.steerer import Stem
 from waymark.core.frame.geometry import steering_axis
 from waymark.core.marks import Mark
-from waymark.core.search.compiled import compiled
-from waymark.core.search.model import Goal, PostOption, SaddleOption, SizeResult
+from waymark.core.search.compiled import compiled, inlined
+from waymark.core.search.model import FrameOption, Goal, Place, PostOption, SaddleOption, SizeResult
 from waymark.core.search.points import Floats, Ints
 from waymark.core.search.seats import post_bounds
 from waymark.core.seat.post import seat_axes
@@ -39,22 +41,29 @@ class Room:
         """Room in all four directions together."""
         return self.up_mm + self.down_mm + self.forward_mm + self.back_mm
 
+    def counted_mm(self, most_mm: float) -> int:
+        """Room in all four directions together, each counted to ``most_mm`` only."""
+        return sum(min(x, int(most_mm)) for x in (self.up_mm, self.down_mm, self.forward_mm, self.back_mm))
+
 
 NO_ROOM = Room(0, 0, 0, 0)
 
 
 def reachable(r: SizeResult, spacers_mm: tuple[float, ...]) -> Floats:
     """Every hand position of the same parts by free adjustments: an (n, 2) array, mm from the BB."""
-    frame = r.frame
     if r.cockpit is not None:
         c = r.cockpit
-        stems = [Stem(c.length_mm, c.angle_deg, c.clamp_height_mm)]
-        drawer, places = c.spacers_mm, c.places
-    else:
-        stems = [s for _, s in r.stem.ways()] if r.stem else [r.stem_stands]
-        drawer = spacers_mm
-        places = r.bar.places if r.bar is not None else (r.place,)
-    heights = np.array(heights_mm(drawer, frame.spacer_limit_mm)) + r.cover_mm
+        stem = Stem(c.length_mm, c.angle_deg, c.clamp_height_mm)
+        return hands_of(r.frame, r.cover_mm, [stem], c.spacers_mm, c.places)
+    stems = [s for _, s in r.stem.ways()] if r.stem else [r.stem_stands]
+    return hands_of(r.frame, r.cover_mm, stems, spacers_mm, r.bar.places if r.bar is not None else (r.place,))
+
+
+def hands_of(
+    frame: FrameOption, cover_mm: float, stems: Sequence[Stem], drawer_mm: Sequence[float], places: Sequence[Place]
+) -> Floats:
+    """The hand for every stem, pile of the drawer and place on a frame: an (n, 2) array, mm from the BB."""
+    heights = np.array(heights_mm(drawer_mm, frame.spacer_limit_mm)) + cover_mm
     fronts = np.array([(s.up_mm, s.ahead_mm) for s in stems])
     off = np.array([(p.off.x_mm, p.off.y_mm) for p in places], np.float64)
     u, _ = steering_axis(frame.head_angle_deg)
@@ -78,15 +87,47 @@ def _hands(heights: Floats, fronts: Floats, off: Floats, reach: float, stack: fl
 
 def hand_room(r: SizeResult, goal: Goal, spacers_mm: tuple[float, ...]) -> Room:
     """Room of the hand's goal on this build."""
-    t = goal.tolerance
-    steps = _steps(
-        reachable(r, spacers_mm),
-        float(goal.hand.x_mm),
-        float(goal.hand.y_mm),
-        float(t.hand_x_mm),
-        float(t.hand_y_mm),
-    )
+    return room_of(reachable(r, spacers_mm), goal)
+
+
+def room_of(hands: Floats, goal: Goal) -> Room:
+    """Room of the hand's goal among the positions that can be reached, an (n, 2) array, mm from the BB."""
+    t, hand = goal.tolerance, goal.hand
+    steps = _steps(hands, float(hand.x_mm), float(hand.y_mm), float(t.hand_x_mm), float(t.hand_y_mm))
     return Room(*(int(n) for n in steps))
+
+
+@inlined
+def open_runs(change: NDArray[np.int64], dx: float, dy: float, tol_x: float, tol_y: float, most: int) -> bool:
+    """Mark where the run of steps opens and closes, each way, that a position ``dx, dy`` off the goal reaches.
+
+    ``change`` is (4, most + 2), up, down, forward, back. Gives whether the position is inside the tolerance itself.
+    """
+    in_x, in_y = abs(dx) <= tol_x + _EPS, abs(dy) <= tol_y + _EPS
+    for way in range(4):
+        if not (in_x if way < 2 else in_y):
+            continue
+        along = (dy if way < 2 else dx) * (1 if way % 2 == 0 else -1)
+        tol = tol_y if way < 2 else tol_x
+        if along + tol + _EPS < 1 or along - tol - _EPS > most:
+            continue
+        change[way, max(int(np.ceil(along - tol - _EPS)), 0)] += 1
+        change[way, min(int(np.floor(along + tol + _EPS)), most) + 1] -= 1
+    return in_x and in_y
+
+
+@compiled
+def close_runs(change: NDArray[np.int64], most: int) -> Ints:
+    """Whole steps up, down, forward and back that some run covers, unbroken from the first."""
+    steps = np.zeros(4, np.int64)
+    for way in range(4):
+        covered = change[way, 0]
+        for step in range(1, most + 1):
+            covered += change[way, step]
+            if covered <= 0:
+                break
+            steps[way] = step
+    return steps
 
 
 @compiled
@@ -96,29 +137,8 @@ def _steps(positions: Floats, x: float, y: float, tol_x: float, tol_y: float) ->
     change = np.zeros((4, MOST_MM + 2), np.int64)
     inside = False
     for p in range(positions.shape[0]):
-        dx, dy = positions[p, 0] - x, positions[p, 1] - y
-        in_x, in_y = abs(dx) <= tol_x + _EPS, abs(dy) <= tol_y + _EPS
-        inside = inside or (in_x and in_y)
-        for way in range(4):
-            if not (in_x if way < 2 else in_y):
-                continue
-            along = (dy if way < 2 else dx) * (1 if way % 2 == 0 else -1)
-            tol = tol_y if way < 2 else tol_x
-            if along + tol + _EPS < 1 or along - tol - _EPS > MOST_MM:
-                continue
-            change[way, max(int(np.ceil(along - tol - _EPS)), 0)] += 1
-            change[way, min(int(np.floor(along + tol + _EPS)), MOST_MM) + 1] -= 1
-    steps = np.zeros(4, np.int64)
-    if not inside:
-        return steps
-    for way in range(4):
-        covered = change[way, 0]
-        for step in range(1, MOST_MM + 1):
-            covered += change[way, step]
-            if covered <= 0:
-                break
-            steps[way] = step
-    return steps
+        inside = open_runs(change, positions[p, 0] - x, positions[p, 1] - y, tol_x, tol_y, MOST_MM) or inside
+    return close_runs(change, MOST_MM) if inside else np.zeros(4, np.int64)
 
 
 def saddle_room(r: SizeResult, goal: Goal, post: PostOption | None, saddle: SaddleOption) -> Room:

@@ -14,10 +14,13 @@ from waymark.core.say import Said
 from waymark.core.search.gates import Gates
 from waymark.core.search.words import explain
 from waymark.core.seat.post import SaddleFit
+from waymark.core.workmanship import Fault, sum_points
 
 # What has to be bought beside the frame (docs/formulas.md, Search, cost ladder).
 FREE, SMALL_PART, PART, DEAR_PART = 0, 1, 2, 3
-CLEANER = "~clean"
+# No sum of prices on one rung comes near the next.
+RUNG_COST = 100.0
+RECOMMENDED = "~recommended"
 RUNGS: tuple[str, ...] = ("free", "small part", "part", "dear part")
 
 
@@ -28,6 +31,8 @@ class FrameOption:
     ``axis_behind_bb_mm`` is how far a kinked seat tube's axis passes behind the BB. ``covers_mm`` are other
     headset covers that fit beside ``cover_mm``; ``cockpits`` names the only one-piece cockpits the maker
     allows (None: stems and bars as usual, no list). Standover is as published, and where: mm ahead of the BB.
+    ``price`` is in the house's bands, 0 where the frame is owned; ``faults`` are what a workshop holds against the
+    frame under this rider.
     """
 
     key: str
@@ -54,6 +59,8 @@ class FrameOption:
     crank_greatest_mm: float | None = None
     trail_mm: float = 60.0
     front_centre_mm: float = 600.0
+    price: float = 0.0
+    faults: tuple[Fault, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -68,6 +75,7 @@ class StemOption:
     both_ways: bool = True
     bar_clamp_mm: float = 31.8
     owned: bool = False
+    price: float = 0.0
 
     def ways(self) -> tuple[tuple[bool, Stem], ...]:
         """The stem as printed and, where allowed and different, turned over: (turned over, stem)."""
@@ -98,7 +106,8 @@ class Place:
 class BarOption:
     """A bar with every place its hand may take. ``clamp_mm`` None: whatever the stem clamps.
 
-    ``rung`` is what having it costs; of two bars alike the lower ``preference`` is taken.
+    ``rung`` is what having it costs, ``price`` its price in the house's bands; of two bars alike the lower
+    ``preference`` is taken. ``faults`` are what a workshop holds against it for this rider and use.
     """
 
     key: str
@@ -108,6 +117,8 @@ class BarOption:
     width_mm: float | None = None
     rung: int = PART
     preference: int = 0
+    price: float = 0.0
+    faults: tuple[Fault, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -130,6 +141,8 @@ class CockpitOption:
     named_only: bool = False
     name: str | None = None
     part: str = ""
+    price: float = 0.0
+    faults: tuple[Fault, ...] = ()
 
     @property
     def maker(self) -> str:
@@ -231,6 +244,7 @@ class SeatResult:
     saddle: Mark
     limit: str | None
     short_mm: float
+    faults: tuple[Fault, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -240,8 +254,10 @@ class SizeResult:
     ``stem`` is None for a one-piece cockpit (then ``cockpit`` is set). ``miss`` is plan less goal at the
     hand; ``along_mm`` its part along the steerer, which spacers could mend had they the height; ``across_mm``
     the part square to it, which no spacer mends (+ plan ahead). ``binds`` names the limits that stopped a
-    better build, ``gates`` those of the frame itself. ``others`` are the best builds of dearer or cheaper
-    rungs on the same size; ``cleaner`` is the better looking build beside the nearest, with the same bar.
+    better build, ``gates`` those of the frame itself. ``faults`` are what a workshop holds against it; ``counted_mm`` is
+    its room each way so far as it counts, ``cost`` what has to be bought with the frame. ``recommended`` is the build a
+    workshop would put together, ``nearest`` the nearest with the bars of its cost (one build may be both); ``others``
+    are the nearest builds at each cost on the same size.
     """
 
     goal: Goal
@@ -268,8 +284,12 @@ class SizeResult:
     verdict: Word
     binds: tuple[str, ...]
     gates: tuple[Said, ...]
+    faults: tuple[Fault, ...] = ()
+    cost: float = 0.0
+    counted_mm: int = 0
     others: tuple[SizeResult, ...] = ()
-    cleaner: bool = False
+    recommended: bool = False
+    nearest: bool = False
 
     @property
     def sentence(self) -> Said:
@@ -277,7 +297,18 @@ class SizeResult:
         return explain(self)
 
     @property
+    def nearest_build(self) -> SizeResult:
+        """Of the nearest builds the cheapest inside the tolerance, else the nearest."""
+        every = [r for r in (self, *self.others) if r.nearest]
+        return min(every, key=lambda r: (r.verdict == "out", r.rung if r.verdict != "out" else 0, r.miss_mm))
+
+    @property
+    def points(self) -> float:
+        """Workmanship points against the whole build."""
+        return sum_points(self.faults)
+
+    @property
     def bar_key(self) -> str:
-        """Key of the bar or one-piece cockpit; of the cleaner build it ends in ``CLEANER``."""
+        """Key of the bar or one-piece cockpit; of the recommended build it ends in ``RECOMMENDED``."""
         key = self.cockpit.key if self.cockpit else self.bar.key if self.bar else "own"
-        return key + CLEANER if self.cleaner else key
+        return key + RECOMMENDED if self.recommended else key

@@ -9,6 +9,7 @@ from waymark.core.marks import Mark
 from waymark.core.rules.weights import WEIGHTS, Weights
 from waymark.core.search.model import FrameOption, PostOption, SaddleOption, SeatResult, Tolerance
 from waymark.core.seat.post import saddle_mark, seat_axes, seat_for
+from waymark.core.workmanship import Fault, seat_faults, sum_points
 
 _EPS_MM = 1e-9
 
@@ -34,7 +35,7 @@ def best_seat(
     tolerance: Tolerance,
     weights: Weights = WEIGHTS,
 ) -> SeatResult:
-    """The post that puts S at ``wanted`` with the rails nearest their middle, or the nearest there is.
+    """The post that puts S at ``wanted`` with least against it and the rails nearest their middle, or the nearest.
 
     Checks the least insertion in post and frame, the greatest insertion, room for the collar, and the
     rails' usable slide. Where a limit stops it, the saddle goes as near as post and rails allow: inside its
@@ -47,7 +48,15 @@ def best_seat(
     ]
     if not tries:
         return SeatResult(None, 0.0, 0.0, 0.0, wanted, "no post of this diameter", 0.0)
-    best = min(tries, key=lambda t: (t.standing, t.away if t.standing == 1 else t.short_mm, abs(t.slide_mm)))
+    best = min(
+        tries,
+        key=lambda t: (
+            t.standing,
+            t.away if t.standing == 1 else t.short_mm,
+            sum_points(_faults(frame, t, saddle, weights)),
+            abs(t.slide_mm),
+        ),
+    )
     at = saddle_mark(
         frame.seat_angle_deg,
         best.post_mm,
@@ -64,7 +73,15 @@ def best_seat(
         at,
         best.limit,
         best.short_mm,
+        _faults(frame, best, saddle, weights),
     )
+
+
+def _faults(frame: FrameOption, it: _Try, saddle: SaddleOption, weights: Weights) -> tuple[Fault, ...]:
+    """What a workshop holds against one post's seat."""
+    in_frame = it.post.length_mm - (it.post_mm - frame.seat_tube_mm)
+    least = max(it.post.least_insertion_mm, frame.least_insertion_mm)
+    return seat_faults(it.slide_mm, saddle.rail_room_mm, in_frame, least, frame.greatest_insertion_mm, weights)
 
 
 def post_bounds(frame: FrameOption, post: PostOption, weights: Weights = WEIGHTS) -> tuple[float, float]:

@@ -1,20 +1,24 @@
-"""The search as a fitter meets it: each size's best build at each cost, judged, explained and ranked."""
+"""The search as a fitter meets it: each size's recommended build and the nearest at each cost, judged and ranked."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import replace
+from math import ceil
+
+import numpy as np
 
 from waymark.core.cockpit.steerer import Stem, bar_clamp, spacers_for
 from waymark.core.frame.geometry import steering_axis
 from waymark.core.marks import Mark
 from waymark.core.rules.verdict import Word, judge_pair, worst
-from waymark.core.search.cockpits import Cockpits
-from waymark.core.search.exact import Picks, Watch, pick_rungs
+from waymark.core.say import Said
+from waymark.core.search.cockpits import CockpitPick, Cockpits
+from waymark.core.search.exact import FrontEnds, Picks, Watch, nearest_of
 from waymark.core.search.gates import gate_faults
-from waymark.core.search.looks import looks_points
 from waymark.core.search.model import (
     FREE,
+    RUNG_COST,
     SMALL_PART,
     BarOption,
     CockpitOption,
@@ -26,7 +30,10 @@ from waymark.core.search.model import (
     SizeResult,
     StemOption,
 )
+from waymark.core.search.points import Floats
+from waymark.core.search.recommend import Merits, Recommended
 from waymark.core.search.seats import best_seat
+from waymark.core.workmanship import front_faults
 
 # The shortest and the longest stem there is.
 _Lengths = tuple[float, float]
@@ -34,84 +41,153 @@ _WORDS: dict[Word, int] = {"in": 0, "edge": 1, "out": 2}
 
 
 def search_sizes(shelf: Shelf, goal: Goal, watch: Watch | None = None) -> tuple[SizeResult, ...]:
-    """The best build of every size, best first: inside tolerance, then by cost, stem, miss in whole mm, room.
+    """The recommended build of every size (``recommend``), as a workshop would rank them; those out by their miss.
 
-    Bars of one cost rung are searched together, one-piece cockpits apart; the cheapest rung that reaches
-    tolerance is a size's own result, the rest are its ``others``, with the cleanest
-    builds where they look better. ``watch`` as for ``pick_best``. Raises
+    The nearest build with the bars of each cost, and the nearest one-piece cockpit, are a size's ``others``; where
+    nothing lies inside the tolerance the nearest stands for the size. Stems that the use never has are left out.
+    ``watch`` is told how far the search is and stops it by answering False, which raises ``StoppedError``. Raises
     ``ValueError`` on an empty shelf.
     """
     if not shelf.frames:
         raise ValueError("a search needs at least one frame size")
-    found: list[list[SizeResult]] = [[] for _ in shelf.frames]
+    allows = goal.stem_window.allows
+    shelf = replace(
+        shelf,
+        stems=[s for s in shelf.stems if allows(s.length_mm)],
+        cockpits=[c for c in shelf.cockpits if allows(c.length_mm)],
+    )
     every_length = [s.length_mm for s in shelf.stems] or [c.length_mm for c in shelf.cockpits] or [0.0]
     lengths = (min(every_length), max(every_length))
     seats = [_seat(shelf, goal, frame) for frame in shelf.frames]
-    open_ = [i for i, f in enumerate(shelf.frames) if f.cockpits is None]
-    if shelf.stems and open_:
-        bars = tuple(shelf.bars) or (goal.own_bar(),)
-        part = replace(shelf, frames=[shelf.frames[i] for i in open_])
-        rungs = [[b for b in bars if b.rung == rung] for rung in sorted({b.rung for b in bars})]
-        for these, nearest, cleanest in pick_rungs(part, goal, rungs, watch):
-            for k, i in enumerate(open_):
-                near = _picked(part, goal, lengths, seats[i], these, nearest, k)
-                clean = _picked(part, goal, lengths, seats[i], these, cleanest, k)
-                if near is not None:
-                    found[i].append(near)
-                    if clean is not None and looks_points(clean) < looks_points(near):
-                        found[i].append(replace(clean, cleaner=True))
-    if shelf.cockpits:
-        table = Cockpits(shelf.cockpits, goal)
+    bars = _Bars(shelf, goal, lengths, seats, watch)
+    cockpits = _Cockpits(shelf, goal, lengths, seats)
+    bound = np.minimum(bars.least, cockpits.least) + goal.weights.equal_points
+    bars.take(bound)
+    found = []
+    for i in range(len(shelf.frames)):
+        best = min((x for x in (bars.best(i), cockpits.best(i, bound[i])) if x is not None), key=_merit, default=None)
+        found.append(_chosen([*bars.nearest[i], *cockpits.nearest[i]], best))
+    return ranked([r for r in found if r is not None])
+
+
+class _Bars:
+    """What stems and bars give on every size: the nearest at each cost, then the recommended within a bound."""
+
+    def __init__(
+        self, shelf: Shelf, goal: Goal, lengths: _Lengths, seats: Sequence[SeatResult | None], watch: Watch | None
+    ) -> None:
+        count = len(shelf.frames)
+        self.goal, self.lengths, self.seats = goal, lengths, seats
+        self.nearest: list[list[SizeResult]] = [[] for _ in range(count)]
+        self.least = np.full(count, np.inf)
+        self.rows = [i for i, f in enumerate(shelf.frames) if f.cockpits is None]
+        self.row_of = {i: k for k, i in enumerate(self.rows)}
+        self.bars = tuple(shelf.bars) or (goal.own_bar(),)
+        self.recommended: Recommended | None = None
+        self.taken: tuple[Picks, Merits] | None = None
+        if not shelf.stems or not self.rows:
+            return
+        self.part = replace(shelf, frames=[shelf.frames[i] for i in self.rows])
+        ends = FrontEnds(self.part, goal, self.bars)
+        rungs = [[b for b in self.bars if b.rung == rung] for rung in sorted({b.rung for b in self.bars})]
+        for at, these in enumerate(rungs):
+            picks = nearest_of(ends, these, _part_of(watch, at, len(rungs) + 1))
+            for k, i in enumerate(self.rows):
+                it = self._picked(these, picks, k)
+                self.nearest[i] += [] if it is None else [it]
+        self.recommended = Recommended(ends, self.bars)
+        self.least[self.rows] = self.recommended.least(_part_of(watch, len(rungs), len(rungs) + 1))
+
+    def take(self, bound: Floats) -> None:
+        """Find the recommended builds that have no more points than ``bound``."""
+        if self.recommended is not None:
+            self.taken = self.recommended.take(bound[self.rows])
+
+    def best(self, i: int) -> SizeResult | None:
+        """The recommended build of a size, with its merits."""
+        k = self.row_of.get(i)
+        if k is None or self.taken is None:
+            return None
+        picks, merits = self.taken
+        r = self._picked(self.bars, picks, k)
+        return None if r is None else replace(r, counted_mm=int(merits.room_mm[k]), recommended=True)
+
+    def _picked(self, bars: Sequence[BarOption], picks: Picks, k: int) -> SizeResult | None:
+        """What was picked for the ``k``-th size, None where nothing was."""
+        if picks.miss[k] == float("inf"):
+            return None
+        bar = bars[int(picks.bar[k])]
+        return _result(
+            self.lengths,
+            self.goal,
+            self.part.frames[k],
+            self.seats[self.rows[k]],
+            self.part.stems[int(picks.stem[k])],
+            bool(picks.over[k]),
+            bar,
+            None,
+            bar.places[int(picks.place[k])],
+            float(picks.cover[k]),
+            float(picks.spacers[k]),
+            float(picks.miss[k]),
+        )
+
+
+class _Cockpits:
+    """The same for one-piece cockpits."""
+
+    def __init__(self, shelf: Shelf, goal: Goal, lengths: _Lengths, seats: Sequence[SeatResult | None]) -> None:
+        self.shelf, self.goal, self.lengths, self.seats = shelf, goal, lengths, seats
+        self.nearest: list[list[SizeResult]] = [[] for _ in shelf.frames]
+        self.least = np.full(len(shelf.frames), np.inf)
+        self.table = Cockpits(shelf.cockpits, goal) if shelf.cockpits else None
+        if self.table is None:
+            return
+        self.inside = [self.table.inside(f) for f in shelf.frames]
+        self.least = np.array([x.least for x in self.inside])
         for i, frame in enumerate(shelf.frames):
-            pick = table.pick(frame)
-            if pick is not None:
-                it = shelf.cockpits[pick.cockpit]
-                found[i].append(
-                    _result(
-                        lengths,
-                        goal,
-                        frame,
-                        seats[i],
-                        None,
-                        False,
-                        None,
-                        it,
-                        it.places[pick.place],
-                        frame.cover_mm,
-                        pick.spacers_mm,
-                        pick.miss_mm,
-                    )
-                )
-    return tuple(sorted((_chosen(every) for every in found if every), key=_rank))
+            pick = self.table.pick(frame)
+            self.nearest[i] += [] if pick is None else [self._picked(i, pick)]
+
+    def best(self, i: int, bound: float) -> SizeResult | None:
+        """The recommended combination of a size that has no more points than ``bound``."""
+        if self.table is None:
+            return None
+        found = self.table.recommended(self.shelf.frames[i], self.inside[i], bound)
+        if found is None:
+            return None
+        pick, room_mm = found
+        return replace(self._picked(i, pick), counted_mm=room_mm, recommended=True)
+
+    def _picked(self, i: int, pick: CockpitPick) -> SizeResult:
+        it, frame = self.shelf.cockpits[pick.cockpit], self.shelf.frames[i]
+        return _result(
+            self.lengths,
+            self.goal,
+            frame,
+            self.seats[i],
+            None,
+            False,
+            None,
+            it,
+            it.places[pick.place],
+            frame.cover_mm,
+            pick.spacers_mm,
+            pick.miss_mm,
+        )
 
 
-def _picked(
-    shelf: Shelf,
-    goal: Goal,
-    lengths: _Lengths,
-    seat: SeatResult | None,
-    bars: Sequence[BarOption],
-    picks: Picks,
-    k: int,
-) -> SizeResult | None:
-    """What was picked for the ``k``-th size, None where nothing was."""
-    if picks.miss[k] == float("inf"):
-        return None
-    bar = bars[int(picks.bar[k])]
-    return _result(
-        lengths,
-        goal,
-        shelf.frames[k],
-        seat,
-        shelf.stems[int(picks.stem[k])],
-        bool(picks.over[k]),
-        bar,
-        None,
-        bar.places[int(picks.place[k])],
-        float(picks.cover[k]),
-        float(picks.spacers[k]),
-        float(picks.miss[k]),
-    )
+def _part_of(watch: Watch | None, at: int, of: int) -> Watch | None:
+    """A watcher of one of several rounds over the sizes, told how many rounds there are in all."""
+    return None if watch is None else lambda done, every: watch(at * every + done, of * every)
+
+
+def _merit(r: SizeResult) -> tuple[float, ...]:
+    """What recommended builds of one size are told apart by, the better first."""
+    weights, t = r.goal.weights, r.goal.tolerance
+    edge = max(abs(r.miss.x_mm) / t.hand_x_mm, abs(r.miss.y_mm) / t.hand_y_mm) > weights.edge_share + 1e-9
+    effort = r.place.effort * weights.tie_mm
+    return edge, -(r.counted_mm // weights.room_step_mm), r.cost, round(r.miss_mm + effort, 9)
 
 
 def _seat(shelf: Shelf, goal: Goal, frame: FrameOption) -> SeatResult | None:
@@ -120,22 +196,55 @@ def _seat(shelf: Shelf, goal: Goal, frame: FrameOption) -> SeatResult | None:
     return best_seat(frame, tuple(shelf.posts), goal.saddle_fit, goal.saddle, goal.tolerance, goal.weights)
 
 
-def _chosen(every: list[SizeResult]) -> SizeResult:
-    """The cheapest rung that reaches tolerance, else the nearest; the rest beside it."""
-    best = min(
-        every,
-        key=lambda r: (_WORDS[r.verdict] == 2, r.rung if r.verdict != "out" else 0, r.cleaner, r.miss_mm),
+def _chosen(nearest: Sequence[SizeResult], best: SizeResult | None) -> SizeResult | None:
+    """The recommended build, else the cheapest rung that is nearest; the nearest of every cost beside it."""
+    near = [replace(r, nearest=True) for r in nearest]
+    if best is None:
+        if not near:
+            return None
+        first = replace(near[0], others=tuple(near[1:])).nearest_build
+        return replace(first, others=tuple(r for r in near if r.bar_key != first.bar_key))
+    same = any(same_build(r, best) for r in near)
+    return replace(best, nearest=same, others=tuple(r for r in near if not same_build(r, best)))
+
+
+def same_build(a: SizeResult, b: SizeResult) -> bool:
+    """Whether two builds of one size are put together alike."""
+    return (a.stem, a.turned_over, a.cockpit, a.bar, a.place, a.cover_mm, a.spacers_mm) == (
+        b.stem,
+        b.turned_over,
+        b.cockpit,
+        b.bar,
+        b.place,
+        b.cover_mm,
+        b.spacers_mm,
     )
-    return replace(best, others=tuple(r for r in every if r is not best))
 
 
-def _rank(r: SizeResult) -> tuple[int, int, float, int, float, str]:
-    tie = float(round(r.miss_mm / r.goal.weights.tie_mm))
-    room = min(r.room_up_mm, r.room_down_mm)
-    if r.verdict == "out":
-        seat_short = r.seat.short_mm if r.seat else 0.0
-        return 2, len(r.gates), r.miss_mm + seat_short, r.stem_rank, -room, r.frame.key
-    return _WORDS[r.verdict], r.stem_rank, tie, r.rung, -room, r.frame.key
+def work_step(r: SizeResult, least: float) -> int:
+    """How many steps of what counts as equal a build's points lie above ``least``; 0 for as good."""
+    return max(0, ceil((r.points - least) / r.goal.weights.equal_points - 1e-9) - 1)
+
+
+def ranked(results: Sequence[SizeResult]) -> tuple[SizeResult, ...]:
+    """Sizes as a workshop would take them: least against them, most room, least to pay, nearest; those out last.
+
+    Points are counted from the least of all in steps of what counts as equal, so that the first is the best by the
+    order of the recommended build.
+    """
+    inside = [r for r in results if r.verdict != "out"]
+    least = min((r.points for r in inside), default=0.0)
+
+    def key(r: SizeResult) -> tuple[float | str, ...]:
+        return work_step(r, least), *_merit(replace(r, cost=r.cost + r.frame.price)), r.frame.key
+
+    out = sorted((r for r in results if r.verdict == "out"), key=_rank_out)
+    return (*sorted(inside, key=key), *out)
+
+
+def _rank_out(r: SizeResult) -> tuple[int, float, int, float, str]:
+    seat_short = r.seat.short_mm if r.seat else 0.0
+    return len(r.gates), r.miss_mm + seat_short, r.stem_rank, -min(r.room_up_mm, r.room_down_mm), r.frame.key
 
 
 def _result(
@@ -152,22 +261,22 @@ def _result(
     spacers: float,
     miss_mm: float,
 ) -> SizeResult:
-    if stem is not None:
-        stands = dict(stem.ways())[over]
-    elif cockpit is not None:
-        stands = Stem(cockpit.length_mm, cockpit.angle_deg, cockpit.clamp_height_mm)
-    else:
-        raise ValueError("a build has a stem or a one-piece cockpit")
+    stands = _stem_standing(stem, over, cockpit)
     clamp = bar_clamp(Mark(frame.reach_mm, frame.stack_mm), frame.head_angle_deg, cover, spacers, stands)
     hand = clamp + place.off
     miss = hand - goal.hand
     u, n = steering_axis(frame.head_angle_deg)
-    rank = goal.stem_window.rank(stands.length_mm)
-    nose = goal.saddle.x_mm + (goal.saddle_fit.nose_to_s_mm if goal.saddle_fit else 150.0)
-    gates = tuple(f.words for f in gate_faults(frame, goal.gates, nose))
+    rank, gates = goal.stem_window.rank(stands.length_mm), _gates(goal, frame)
     rung = max(
         bar.rung if bar else cockpit.rung if cockpit else FREE,
         FREE if stem is None or stem.owned else SMALL_PART,
+    )
+    price = (0.0 if stem is None else stem.price) + (bar.price if bar else cockpit.price if cockpit else 0.0)
+    held = (
+        *front_faults(stands, spacers, cover, frame.cover_mm, goal.stem_window, goal.weights),
+        *(bar.faults if bar else cockpit.faults if cockpit else ()),
+        *(seat.faults if seat else ()),
+        *frame.faults,
     )
     return SizeResult(
         goal=goal,
@@ -194,7 +303,24 @@ def _result(
         verdict="out" if gates else _verdict(goal, miss, seat, rank, spacers, frame),
         binds=_binds(lengths, goal, frame, stands, cover, place, seat),
         gates=gates,
+        faults=tuple(sorted(held, key=lambda f: -f.points)),
+        cost=RUNG_COST * rung + price,
     )
+
+
+def _gates(goal: Goal, frame: FrameOption) -> tuple[Said, ...]:
+    """What of the rider's gates the frame does not pass."""
+    nose = goal.saddle.x_mm + (goal.saddle_fit.nose_to_s_mm if goal.saddle_fit else 150.0)
+    return tuple(f.words for f in gate_faults(frame, goal.gates, nose))
+
+
+def _stem_standing(stem: StemOption | None, over: bool, cockpit: CockpitOption | None) -> Stem:
+    """The stem as it stands, a one-piece cockpit's own where there is no other."""
+    if stem is not None:
+        return dict(stem.ways())[over]
+    if cockpit is not None:
+        return Stem(cockpit.length_mm, cockpit.angle_deg, cockpit.clamp_height_mm)
+    raise ValueError("a build has a stem or a one-piece cockpit")
 
 
 def _verdict(

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from waymark.core.say import Said, Words, say
+from waymark.core.say import Said, Size, Words, say
 from waymark.core.search.exact import Watch
 from waymark.core.search.frontier import Candidate, Reference, candidates, frontier, standing
 from waymark.core.search.headroom import NO_ROOM, Room, hand_room
@@ -47,17 +47,21 @@ def search_whole(shelf: Shelf, goal: Goal, reference: Reference | None = None, w
     every = [b for r in sizes for b in (r, *r.others) if b.verdict != "out"]
     rooms = {key_of(b): hand_room(b, goal, drawer) for b in every}
     standings = [standing(b, rooms[key_of(b)], reference) for b in every]
-    return Whole(sizes, _unbuilt(shelf, sizes), rooms, tuple(candidates(frontier(standings))))
+    return Whole(sizes, _unbuilt(shelf, goal, sizes), rooms, tuple(candidates(frontier(standings))))
 
 
-def _unbuilt(shelf: Shelf, sizes: tuple[SizeResult, ...]) -> tuple[tuple[FrameOption, Said], ...]:
+def _unbuilt(shelf: Shelf, goal: Goal, sizes: tuple[SizeResult, ...]) -> tuple[tuple[FrameOption, Said], ...]:
     built = {r.frame.key for r in sizes}
+    none = say("No stem on the shelf holds a bar for it.")
+    if shelf.stems and not any(goal.stem_window.allows(s.length_mm) for s in shelf.stems):
+        least, most = Size(goal.stem_window.never_least_mm), Size(goal.stem_window.never_greatest_mm)
+        none = say("No stem on the shelf is between {least} and {most}, as this use has them.", least=least, most=most)
     return tuple(
         (
             f,
             say("Takes only {names}; none of them is on the shelf.", names=Words(", ".join(f.cockpits)))
             if f.cockpits
-            else say("No stem on the shelf holds a bar for it."),
+            else none,
         )
         for f in shelf.frames
         if f.key not in built

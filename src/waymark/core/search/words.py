@@ -6,10 +6,19 @@ from collections.abc import Mapping
 from typing import TYPE_CHECKING
 
 from waymark.core.rules.schools import SCHOOLS
-from waymark.core.say import Angle, Capital, Length, Said, Size, bare, say, term, with_commas, with_semicolons
+from waymark.core.say import Angle, Capital, Length, Said, Size, bare, say, term, with_and, with_commas, with_semicolons
 
 if TYPE_CHECKING:
     from waymark.core.search.model import SizeResult
+
+
+# What each rung of the cost ladder buys, by its number.
+PRICES = (
+    say("nothing"),
+    say("the price of a stem"),
+    say("the price of a bar"),
+    say("the price of a one-piece cockpit"),
+)
 
 
 def explain(r: SizeResult) -> Said:
@@ -39,28 +48,32 @@ def decided_by(r: SizeResult, taken: Mapping[str, str]) -> Said | None:
     said = []
     if r.place.says and r.bar is not None and r.goal.carried == "hand" and r.place.slope_deg is not None:
         said.append(say("the bar turned {how}", how=label("rotation")))
-    if r.bar is not None and r.bar.key != "own" and r.bar.width_mm is not None:
-        said.append(say("its width {how}", how=label("width")))
     if r.goal.gates.standover_first and r.frame.standover_mm is not None:
         said.append(say("standover {how}", how=label("standover")))
     return say("By school: {decisions}.", decisions=with_commas(said)) if said else None
 
 
 def _given_up(r: SizeResult) -> list[Said]:
-    given: list[Said] = []
-    stem, window = r.stem_stands.length_mm, r.goal.stem_window
-    if r.stem_rank == 2:
-        side = say("short") if stem < window.least_mm else say("long")
-        given.append(say("the stem: {length} is {side} for this use", length=Size(stem), side=side))
-    elif r.stem_rank == 1:
-        side = say("short") if stem < window.best_least_mm else say("long")
-        given.append(say("the stem: {length}, the {side} end", length=Size(stem), side=side))
-    limit = r.frame.spacer_limit_mm
-    if r.spacers_mm > r.goal.weights.spacer_warn_share * limit:
+    limit, given = r.frame.spacer_limit_mm, []
+    tall = r.spacers_mm > r.goal.weights.spacer_warn_share * limit
+    if tall:
         given.append(say("the pile: {pile} of {limit} allowed", pile=bare(r.spacers_mm), limit=bare(limit)))
+    given += [f.says for f in r.faults if not (tall and f.kind == "pile")][:2]
     if r.seat is not None and r.seat.exposed_mm > r.goal.weights.tall_post_mm:
         given.append(say("a post {exposed} out", exposed=bare(r.seat.exposed_mm)))
     return given
+
+
+def away_words(r: SizeResult) -> Said:
+    """How far a build lies off the goal, level and plumb, in words."""
+    parts = []
+    if abs(r.miss.x_mm) >= 0.5:
+        far = bare(abs(r.miss.x_mm))
+        parts.append(say("{far} forward", far=far) if r.miss.x_mm > 0 else say("{far} back", far=far))
+    if abs(r.miss.y_mm) >= 0.5:
+        far = bare(abs(r.miss.y_mm))
+        parts.append(say("{far} high", far=far) if r.miss.y_mm > 0 else say("{far} low", far=far))
+    return with_and(parts) if parts else say("under half a millimetre")
 
 
 def _why_not(r: SizeResult) -> Said:

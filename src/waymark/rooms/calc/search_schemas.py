@@ -43,7 +43,18 @@ class SearchSchools(In):
     """Which school decides what; the house default where none is named."""
 
     rotation: Literal["ramp", "drop_end", "palm"] = "ramp"
+    width: Literal["acromion", "narrower", "wider", "present"] = "acromion"
     standover: Literal["after", "first"] = "after"
+
+
+class SearchRider(In):
+    """What of the rider decides a bar; what is not given is not asked."""
+
+    shoulder_width_mm: float | None = num(170, 560, default=None)
+    height_mm: float | None = num(900, 2300, default=None)
+    hand_mm: float | None = num(80, 260, default=None)
+    numb_hands: bool = False
+    stiff_back: bool = False
 
 
 class SearchReference(In):
@@ -58,7 +69,8 @@ class SearchIn(In):
     """A goal and the shelves to search. ``shelves`` is ``"demo"`` or the shelves themselves.
 
     ``bars`` also looks at the bars and one-piece cockpits of the shelf; ``hand_is`` says what the goal's hand
-    is, the hood, the grip or the pad.
+    is, the hood, the grip or the pad. Which bars are looked at follows from ``rider``, the use and the school of width;
+    ``bar_width_mm`` is the present bar's width.
     """
 
     saddle: XY
@@ -72,6 +84,7 @@ class SearchIn(In):
     bars: bool = False
     hand_is: Literal["hood", "grip", "pad"] = "hood"
     bar_width_mm: float | None = num(200, 900, default=None)
+    rider: SearchRider = Field(default_factory=SearchRider)
     limits: SearchLimits = Field(default_factory=SearchLimits)
     schools: SearchSchools = Field(default_factory=SearchSchools)
     reference: SearchReference | None = None
@@ -87,8 +100,16 @@ class SearchRoom(BaseModel):
     back_mm: int
 
 
+class SearchFault(BaseModel):
+    """One thing a workshop would rather not build, and its points."""
+
+    points: float
+    says: Told
+
+
 class SearchBuild(BaseModel):
-    """A build of a frame size: the front end, where the bar and lever stand, and what is left of the miss."""
+    """A build of a frame size: the front end, where the bar and lever stand, what is left of the miss, and what a
+    workshop holds against it."""
 
     frame: str
     size: str
@@ -114,12 +135,16 @@ class SearchBuild(BaseModel):
     binds: list[str]
     gates: list[Told]
     sentence: Told
+    points: float
+    faults: list[SearchFault]
 
 
 class SearchRow(SearchBuild):
-    """A frame size's exact best build, with the best of its other costs."""
+    """A frame size's nearest build at the least cost that reaches the tolerance, the nearest at the other costs, and the
+    one a workshop would put together (none where nothing reaches the tolerance)."""
 
     others: list[SearchBuild] = Field(default_factory=list)
+    recommended: SearchBuild | None = None
 
 
 class SearchCandidate(BaseModel):

@@ -7,17 +7,20 @@ from functools import cache
 from waymark.core.errors import InputError
 from waymark.core.house import HOUSE
 from waymark.core.marks import Mark
+from waymark.core.rules.body_bounds import shoulders_from_height_mm
 from waymark.core.search import Gates, Goal, SaddleOption, SizeResult, Tolerance
 from waymark.core.search.frontier import Reference
 from waymark.core.search.model import RUNGS
 from waymark.core.search.whole import Whole, search_whole
 from waymark.core.search.window import look_for, window
 from waymark.core.seat import SaddleFit
+from waymark.core.workmanship import BarRider, BarWish, bar_wish
 from waymark.demo import demo_shelves
 from waymark.rooms.calc.search_schemas import (
     SearchBuild,
     SearchCandidate,
     SearchFailure,
+    SearchFault,
     SearchIn,
     SearchOut,
     SearchRoom,
@@ -40,11 +43,9 @@ def search(q: SearchIn) -> SearchOut:
     wanted = Wanted(
         q.hand_is,
         q.schools.rotation,
-        q.bar_width_mm,
-        None,
-        True,
-        q.limits.least_bar_width_mm,
-        q.limits.rider_mass_kg,
+        _wish(q),
+        least_width_mm=q.limits.least_bar_width_mm,
+        rider_mass_kg=q.limits.rider_mass_kg,
     )
     goal = _goal(q)
     own = goal.own_bar(q.bar_clamp_mm)
@@ -94,6 +95,17 @@ def search(q: SearchIn) -> SearchOut:
     )
 
 
+def _wish(q: SearchIn) -> BarWish:
+    """The bar to look for: by the rider, else as wide as the present one."""
+    it = q.rider
+    shoulders = it.shoulder_width_mm or (None if it.height_mm is None else shoulders_from_height_mm(it.height_mm))
+    rider = BarRider(
+        shoulders, it.shoulder_width_mm is None, it.height_mm, it.hand_mm, it.numb_hands, it.stiff_back, q.bar_width_mm
+    )
+    school = "present" if shoulders is None else q.schools.width
+    return bar_wish(q.discipline, school, q.hand_is, rider)
+
+
 def _goal(q: SearchIn) -> Goal:
     """The goal as the core's search takes it."""
     return Goal(
@@ -120,8 +132,10 @@ def _failures(whole: Whole, frames: list[FrameSize], most: int) -> list[SearchFa
 
 
 def _row(r: SizeResult, whole: Whole, frames: list[FrameSize]) -> SearchRow:
-    others = [_build(o, whole, frames) for o in r.others]
-    return SearchRow(**_build(r, whole, frames).model_dump(), others=others)
+    first = r.nearest_build
+    others = [_build(o, whole, frames) for o in (r, *r.others) if o.nearest and o.bar_key != first.bar_key]
+    recommended = _build(r, whole, frames) if r.recommended else None
+    return SearchRow(**_build(first, whole, frames).model_dump(), others=others, recommended=recommended)
 
 
 def _build(r: SizeResult, whole: Whole, frames: list[FrameSize]) -> SearchBuild:
@@ -152,4 +166,6 @@ def _build(r: SizeResult, whole: Whole, frames: list[FrameSize]) -> SearchBuild:
         binds=list(r.binds),
         gates=list(r.gates),
         sentence=r.sentence,
+        points=r.points,
+        faults=[SearchFault(points=f.points, says=f.says) for f in r.faults],
     )

@@ -32,6 +32,7 @@ from waymark.rooms.plan.question import (
     shelf,
     sought,
     unsure_hand,
+    wish,
 )
 from waymark.rooms.plan.state import (
     BuildState,
@@ -117,4 +118,5 @@ __all__ = [
     "take_seat",
     "toe_mm",
     "unsure_hand",
+    "wish",
 ]

@@ -13,27 +13,31 @@ from threading import Event, Thread
 from waymark.core.contact import ContactKind
 from waymark.core.errors import StoppedError
 from waymark.core.frame import steering_axis
+from waymark.core.rules.body_bounds import shoulders_from_height_mm
+from waymark.core.rules.cautions import mentions_hands
 from waymark.core.rules.house import DROP_BAR_DISCIPLINES
+from waymark.core.rules.mobility import MOBILITY
 from waymark.core.search import BarOption, Gates, Goal, Place, Shelf
 from waymark.core.search.frontier import Reference
 from waymark.core.search.headroom import Unsure
 from waymark.core.search.model import FREE
 from waymark.core.search.whole import Whole, search_whole
+from waymark.core.workmanship import BarRider, BarWish, Fault, bar_wish, handling_faults
 from waymark.rooms.files import Facts, fact
 from waymark.rooms.plan.apart import HELPER
+from waymark.rooms.plan.cautions import toe_mm
 from waymark.rooms.plan.facts import bar_clamp_mm, chosen, goal_for
 from waymark.rooms.plan.state import FrameState, Look, Schools
 from waymark.rooms.posts.goal import discipline
 from waymark.rooms.posts.measure import MeasureState, context, now_marks, read_value, surveyed
-from waymark.rooms.shelves import DropBarPart, FrameSize, Wanted, places_of, search_shelf
+from waymark.rooms.shelves import DropBarPart, FlatBarPart, FrameSize, Wanted, faults_of, places_of, search_shelf
 
 SAME_MM = 1e-6
 # Frames of these uses are looked at for a goal of that use, unless the fitter says otherwise.
 NEAR_KINDS: dict[str, tuple[str, ...]] = {
-    "road": ("road", "endurance"), "endurance": ("endurance", "road", "gravel"),
-    "gravel": ("gravel", "cyclocross", "endurance"), "cyclocross": ("cyclocross", "gravel"),
-    "cross-country": ("cross-country", "trail"), "trail": ("trail", "cross-country"), "city": ("city",),
-    "time-trial": ("time-trial", "road"),
+    "road": ("road", "endurance"), "endurance": ("endurance", "road"), "gravel": ("gravel",),
+    "cyclocross": ("cyclocross",), "cross-country": ("cross-country",), "trail": ("trail",), "city": ("city",),
+    "time-trial": ("time-trial",),
 }  # fmt: skip
 ROUGH = ("cross-country", "trail", "cyclocross")
 # From so many sizes on the screen is told first that the search is long, and shows how far it is.
@@ -61,20 +65,45 @@ def sought(facts: Facts) -> ContactKind:
 
 
 @fact
+def bar_rider(facts: Facts) -> BarRider:
+    """What of the rider decides a bar."""
+    bar, profile = facts.part(MeasureState).bar, facts.profile
+    height, shoulders = profile.mm("height"), profile.mm("shoulder_width")
+    uses: list[str] = [u.use for u in profile.uses] or [discipline(facts)]
+    back = profile.mobility.get("flat_back")
+    bends = back.one.value if back and back.one else None
+    return BarRider(
+        shoulder_width_mm=shoulders or (None if height is None else shoulders_from_height_mm(height)),
+        shoulders_guessed=shoulders is None,
+        height_mm=height,
+        hand_mm=profile.mm("hand"),
+        numb_hands=any(h.severity and h.feeling == "numb" and mentions_hands(h.what) for h in profile.hurts),
+        stiff_back=bends is not None and bends < MOBILITY["flat_back"].need_deg(uses),
+        present_mm=bar.width_mm if isinstance(bar, DropBarPart | FlatBarPart) else None,
+    )
+
+
+@fact
+def wish(facts: Facts) -> BarWish:
+    """The bar to look for, by body and use."""
+    deep, school = look(facts).deep_bends, schools(facts).width
+    return bar_wish(discipline(facts), school, sought(facts), bar_rider(facts), facts.house.placing, deep=deep)
+
+
+@fact
 def wanted(facts: Facts) -> Wanted:
     """Which bars are looked at beside the rider's own."""
-    bar, profile, taken = facts.part(MeasureState).bar, facts.profile, schools(facts)
-    width = bar.width_mm if bar is not None else None
-    shoulders = profile.mm("shoulder_width")
-    hand = sought(facts)
-    if width is None and hand == "hood" and shoulders is not None:
-        width = shoulders
-    school = taken.width
-    if width is not None and school != "acromion":
-        placing = facts.house.placing
-        width += placing.narrower_mm if school == "narrower" else placing.wider_mm
-    least = facts.part(FrameState).rules.least_bar_width_mm
-    return Wanted(hand, taken.rotation, width, None, look(facts).bars, least, profile.mm("mass"), facts.house.placing)
+    return Wanted(
+        sought(facts),
+        schools(facts).rotation,
+        wish(facts),
+        bars=look(facts).bars,
+        has_own=own_bar(facts) is not None,
+        least_width_mm=facts.part(FrameState).rules.least_bar_width_mm,
+        rider_mass_kg=facts.profile.mm("mass"),
+        placing=facts.house.placing,
+        weights=facts.house.weights,
+    )
 
 
 @fact
@@ -95,7 +124,8 @@ def own_bar(facts: Facts) -> BarOption | None:
     places: tuple[Place, ...] = (stands,)
     if can_turn(facts):
         places = places_of(bar, school, _as_read(facts.part(MeasureState), stands))
-    return BarOption("own", bar.name, bar.bar_clamp_mm, places, bar.width_mm, FREE)
+    faults = faults_of(bar, Wanted(sought(facts), wish=wish(facts), weights=facts.house.weights), changed=False)
+    return BarOption("own", bar.name, bar.bar_clamp_mm, places, bar.width_mm, FREE, faults=faults)
 
 
 @fact
@@ -164,7 +194,18 @@ def looked_at(facts: Facts) -> tuple[tuple[int, FrameSize], ...]:
 def shelf_for(facts: Facts, sizes: Sequence[tuple[str, FrameSize]]) -> Shelf:
     """The core's shelf of ``sizes`` with the file's own bar and every part that may go on them."""
     own = own_bar(facts)
-    return search_shelf(sizes, facts.shelf.keyed, own.clamp_mm if own else None, own, wanted(facts))
+    found = search_shelf(sizes, facts.shelf.keyed, own.clamp_mm if own else None, own, wanted(facts))
+    frames = [replace(f, faults=frame_faults(facts, s)) for f, (_, s) in zip(found.frames, sizes, strict=True)]
+    return replace(found, frames=tuple(frames))
+
+
+def frame_faults(facts: Facts, size: FrameSize) -> tuple[Fault, ...]:
+    """What a workshop holds against a frame under this rider, for this use."""
+    house, geometry = facts.house, size.chart.geometry()
+    # A foot never taken says nothing about the shoe's tip.
+    toe = toe_mm(facts, geometry) if facts.profile.mm("foot") is not None else None
+    window = house.trail_windows[discipline(facts)]
+    return handling_faults(toe, geometry.trail_mm, window, house.weights)
 
 
 def parts_shelf(facts: Facts) -> Shelf:

@@ -39,6 +39,7 @@ class Look(Strict):
     in_stock_only: bool = True
     tags: list[str] = Field(default_factory=list, max_length=20)
     bars: bool = True
+    deep_bends: bool = False
 
 
 class Schools(Strict):
@@ -47,7 +48,7 @@ class Schools(Strict):
     between: Literal["headroom", "smaller", "larger"] = "headroom"
     rotation: Literal["ramp", "drop_end", "palm"] = "ramp"
     standover: Literal["after", "first"] = "after"
-    width: Literal["acromion", "narrower", "wider"] = "acromion"
+    width: Literal["acromion", "narrower", "wider", "present"] = "acromion"
 
 
 class Rules(Strict):
@@ -120,9 +121,9 @@ class BuildState(Strict):
 
 class FrontKey(Strict):
     """Names one of a size's builds: the bar or one-piece cockpit by its key (none: the rider's own bar), of a
-    cockpit the listed combination, and whether it is the cleaner of two with the same bar."""
+    cockpit the listed combination, and whether it is the build a workshop would put together."""
 
     part: int | None = Field(default=None, ge=1, le=MOST_KEY)
     length_mm: float | None = mm(20, 180, default=None)
     width_mm: float | None = mm(300, 600, default=None)
-    cleaner: bool = False
+    recommended: bool = False

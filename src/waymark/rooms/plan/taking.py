@@ -35,16 +35,16 @@ def best_for_chosen(facts: Facts) -> tuple[SizeResult, Goal]:
 
 
 def front_key(it: SizeResult) -> FrontKey:
-    """What names one of a size's builds: its bar or cockpit, and whether it is the cleaner of two."""
+    """What names one of a size's builds: its bar or cockpit, and whether it is the recommended one."""
     if it.cockpit is not None:
         return FrontKey(
             part=int(it.cockpit.part),
             length_mm=it.cockpit.length_mm,
             width_mm=it.cockpit.width_mm,
-            cleaner=it.cleaner,
+            recommended=it.recommended,
         )
     own = it.bar is None or it.bar.key == "own"
-    return FrontKey(part=None if own or it.bar is None else int(it.bar.key), cleaner=it.cleaner)
+    return FrontKey(part=None if own or it.bar is None else int(it.bar.key), recommended=it.recommended)
 
 
 def take_best(work: Work, command: Command, front: FrontKey | None = None) -> None:

@@ -1,6 +1,6 @@
 """The shelves: frames with their sizes, and parts."""
 
-from waymark.rooms.shelves.catalogue import Wanted, bar_option, frame_option, places_of, search_shelf
+from waymark.rooms.shelves.catalogue import Wanted, bar_option, faults_of, frame_option, places_of, search_shelf
 from waymark.rooms.shelves.csvio import FRAME_COLUMNS, PART_COLUMNS, read_frames, read_parts
 from waymark.rooms.shelves.parts import (
     AeroBarPart,
@@ -48,6 +48,7 @@ __all__ = [
     "bar_option",
     "export_frames",
     "export_parts",
+    "faults_of",
     "frame_option",
     "frame_size",
     "frame_sizes",

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 
-from waymark.core.rules.weights import PLACING_USUAL, Placing
+from waymark.core.rules.weights import PLACING_USUAL, WEIGHTS, Placing, Weights
 from waymark.core.search import (
     BarOption,
     CockpitOption,
@@ -17,27 +17,45 @@ from waymark.core.search import (
 )
 from waymark.core.search.model import DEAR_PART, FREE, PART
 from waymark.core.search.places import drop_places, fixed_drop_places, flat_places, pad_places
+from waymark.core.workmanship import BarWish, Fault, bar_faults
+from waymark.rooms.shelves.base import Stocked
 from waymark.rooms.shelves.parts import AeroBarPart, CockpitPart, DropBarPart, FlatBarPart, LeverPart, Part
 from waymark.rooms.shelves.schemas import FrameSize
 
 WIDTH_STEP_MM = 10.0
+# Taken where a part's price is not on the shelf.
+USUAL_BAND = 3
 
 
 @dataclass(frozen=True, slots=True)
 class Wanted:
-    """Which bars are looked at beside the rider's own: their kind, the school of rotation, the width wanted.
+    """Which bars are looked at beside the rider's own: their kind, the school of rotation, width and bend.
 
-    ``hand`` is what the goal's hand is: the hood, the grip or the pad. ``bars`` False keeps to the own bar.
+    ``hand`` is what the goal's hand is: the hood, the grip or the pad. ``bars`` False keeps to the own bar;
+    ``has_own`` tells that there is one, so that another has to be a change.
     """
 
     hand: str = "hood"
     rotation_school: str = "ramp"
-    width_mm: float | None = None
+    wish: BarWish = field(default_factory=BarWish)
     lever: LeverPart | None = None
     bars: bool = True
+    has_own: bool = True
     least_width_mm: float | None = None
     rider_mass_kg: float | None = None
     placing: Placing = PLACING_USUAL
+    weights: Weights = WEIGHTS
+
+    def takes(self, part: DropBarPart | FlatBarPart | AeroBarPart) -> bool:
+        """Whether a bar from the shelf is offered: an owned one always, any other by its width and bend."""
+        width = part.width_mm if isinstance(part, DropBarPart | FlatBarPart) else None
+        if self.least_width_mm is not None and width is not None and width < self.least_width_mm:
+            return False
+        if part.owned:
+            return True
+        if isinstance(part, DropBarPart) and not self.wish.takes_bend(part.reach_mm, part.drop_mm, self.placing):
+            return False
+        return self.wish.takes_width(width)
 
 
 def frame_option(key: str, size: FrameSize, covers: Sequence[tuple[float, float]] = ()) -> FrameOption:
@@ -69,6 +87,7 @@ def frame_option(key: str, size: FrameSize, covers: Sequence[tuple[float, float]
         crank_greatest_mm=c.crank_greatest_mm,
         trail_mm=g.trail_mm,
         front_centre_mm=g.front_centre_mm,
+        price=price_of(size),
     )
 
 
@@ -91,12 +110,14 @@ def bar_option(key: str, part: Part, wanted: Wanted) -> BarOption | None:
     """A bar from the shelf as the search takes it; None where it does not serve."""
     if not isinstance(part, DropBarPart | FlatBarPart | AeroBarPart):
         return None
-    places = places_of(part, wanted)
-    width = part.width_mm if isinstance(part, DropBarPart | FlatBarPart) else None
-    too_narrow = wanted.least_width_mm is not None and width is not None and width < wanted.least_width_mm
-    if not places or too_narrow:
+    if not wanted.takes(part):
         return None
-    off_width = abs(width - wanted.width_mm) if width is not None and wanted.width_mm is not None else 0.0
+    places = places_of(part, wanted)
+    if not places:
+        return None
+    width = part.width_mm if isinstance(part, DropBarPart | FlatBarPart) else None
+    middle = wanted.wish.middle_mm
+    off_width = abs(width - middle) if width is not None and middle is not None else 0.0
     return BarOption(
         key,
         part.name,
@@ -104,13 +125,32 @@ def bar_option(key: str, part: Part, wanted: Wanted) -> BarOption | None:
         places,
         width,
         FREE if part.owned else PART,
-        round(off_width / WIDTH_STEP_MM) * 10 + (part.price_band or 3),
+        round(off_width / WIDTH_STEP_MM) * 10 + (part.price_band or USUAL_BAND),
+        price_of(part),
+        faults_of(part, wanted, changed=wanted.has_own and not part.owned),
     )
 
 
-def cockpit_options(key: str, part: CockpitPart, placing: Placing, *, named_only: bool) -> list[CockpitOption]:
-    """Each listed combination of a one-piece cockpit."""
-    places = fixed_drop_places(part.bar(), part.lever(), placing)
+def price_of(part: Stocked) -> float:
+    """What a part or frame costs, in the house's bands; nothing where it is owned."""
+    return 0.0 if part.owned else float(part.price_band or USUAL_BAND)
+
+
+def faults_of(part: Part, wanted: Wanted, *, changed: bool) -> tuple[Fault, ...]:
+    """What a workshop holds against a bar for this rider and use."""
+    if isinstance(part, DropBarPart):
+        return bar_faults(wanted.wish, part.width_mm, part.drops_width_mm, wanted.weights, changed=changed)
+    if isinstance(part, FlatBarPart):
+        return bar_faults(wanted.wish, part.width_mm, weights=wanted.weights, changed=changed)
+    return bar_faults(BarWish(), None, weights=wanted.weights, changed=changed)
+
+
+def cockpit_options(key: str, part: CockpitPart, wanted: Wanted, *, named_only: bool) -> list[CockpitOption]:
+    """Each listed combination of a one-piece cockpit that is offered."""
+    places = fixed_drop_places(part.bar(), part.lever(), wanted.placing)
+    wish, least = wanted.wish, wanted.least_width_mm or 0.0
+    if not (named_only or part.owned or wish.takes_bend(part.reach_mm, part.drop_mm, wanted.placing)):
+        return []
     return [
         CockpitOption(
             f"{key} {length:g}/{width:g}",
@@ -125,8 +165,11 @@ def cockpit_options(key: str, part: CockpitPart, placing: Placing, *, named_only
             named_only,
             part.name,
             key,
+            price_of(part),
+            bar_faults(wish, width, width, wanted.weights, changed=True, one_piece=not part.owned),
         )
         for length, width in part.combinations()
+        if width >= least and (named_only or part.owned or wish.takes_width(width))
     ]
 
 
@@ -146,7 +189,6 @@ def search_shelf(
     stems, spacers, posts, covers = [], [], [], []
     bars: list[BarOption] = [] if own is None else [own]
     cockpits: list[CockpitOption] = []
-    placing = wanted.placing if wanted is not None else PLACING_USUAL
     for key, it in parts:
         if not it.in_stock and not it.owned:
             continue
@@ -164,6 +206,7 @@ def search_shelf(
                     it.both_ways,
                     it.bar_clamp_mm,
                     it.owned,
+                    price_of(it),
                 )
             )
         elif it.kind == "spacer":
@@ -174,9 +217,8 @@ def search_shelf(
             posts.append(PostOption(key, it.name, it.length_mm, it.setback_mm, it.diameter_mm, it.least_insertion_mm))
         elif it.kind == "cockpit":
             if wanted is None or wanted.hand == "hood":
-                least = None if wanted is None else wanted.least_width_mm
-                every = cockpit_options(key, it, placing, named_only=wanted is None or not wanted.bars)
-                cockpits += [c for c in every if least is None or c.width_mm >= least]
+                named_only = wanted is None or not wanted.bars
+                cockpits += cockpit_options(key, it, wanted or Wanted(), named_only=named_only)
         elif wanted is not None and wanted.bars:
             bar = bar_option(key, it, wanted)
             if bar is not None and (own is None or own.key != key):

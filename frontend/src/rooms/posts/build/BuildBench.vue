@@ -91,10 +91,10 @@ const turn = () => build.value?.over && store.change({ do: 'build.turn_stem', ov
           class="press solid"
           :disabled="build.best_is_now && !stale"
           @click="store.change({ do: 'build.best' })">
-          {{ $t('Best for this size') }}
+          {{ $t('As recommended') }}
         </button>
         <router-link class="press" :to="`/fits/${sheet.id}/setup`">{{ $t('Card') }}</router-link>
-        <span v-if="build.best_is_now && !stale" class="quiet small">{{ $t('nothing on the shelf is nearer') }}</span>
+        <span v-if="build.best_is_now && !stale" class="quiet small">{{ $t('this is the recommended build') }}</span>
       </div>
       <p class="bar">
         <b>{{ $t('Bar') }}</b> {{ build.bar.name }}, {{ build.bar.stands }}.

@@ -7,7 +7,7 @@ import { told } from '@/shared/units'
 
 import { useSheet } from '@/rooms/files/useSheet'
 
-/** The best front end at each cost on this size, cheapest first, with the room it leaves. */
+/** The front ends on this size, cheapest first: the nearest at each cost and the recommended, with the room each leaves. */
 const props = defineProps<{ build: BuildView; sheet: Sheet }>()
 const store = useSheet()
 const { unit } = useSettings()
@@ -28,7 +28,7 @@ void props
     <ol>
       <li v-for="front in build.fronts" :key="JSON.stringify(front.front)" :class="{ chosen: front.chosen }">
         <button type="button" :aria-pressed="front.chosen" :data-front="front.name" @click="take(front)">
-          <span class="buys">{{ buys[front.cost] }}{{ front.cleaner ? $t(', cleaner front') : '' }}</span>
+          <span class="buys">{{ buys[front.cost] }}{{ front.recommended ? $t(', recommended') : '' }}</span>
           <span class="figure">{{ front.show_x }} {{ front.show_y }}</span> <Chip :word="front.verdict" />
           <span class="what"
             >{{ front.name }}: {{ front.build }}.

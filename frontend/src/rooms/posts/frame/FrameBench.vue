@@ -7,7 +7,8 @@ import { show } from '@/shared/units'
 
 import BetweenSizes from './BetweenSizes.vue'
 import FrameLook from './FrameLook.vue'
-import FrontierList from './FrontierList.vue'
+import BuildLines from './BuildLines.vue'
+import RecommendedBuild from './RecommendedBuild.vue'
 import SearchProgress from './SearchProgress.vue'
 import SizesList from './SizesList.vue'
 import { useSheet } from '@/rooms/files/useSheet'
@@ -20,10 +21,10 @@ const { unit } = useSettings()
 const view = computed(() => props.sheet.frame)
 const offers = computed(() => view.value?.offers ?? [])
 const held = computed(() => Boolean(view.value?.between.length))
-const tab = ref<'frontier' | 'sizes' | 'two'>('frontier')
+const tab = ref<'worth' | 'map' | 'frontier' | 'sizes' | 'two'>('worth')
 const open = ref(false)
 watch(held, (now) => {
-  if (!now && tab.value === 'two') tab.value = 'frontier'
+  if (!now && tab.value === 'two') tab.value = 'worth'
 })
 const look = computed(() => view.value?.look_for)
 const range = (a: number, b: number) => t('{a} to {b}', { a: show(a, unit.value), b: show(b, unit.value) })
@@ -58,7 +59,7 @@ function hold(id: number) {
     >
   </p>
   <template v-else-if="view && !open">
-    <WindowMap :view="view" :offers="offers" class="map" @pick="pick" @hold="hold" @lit="(id) => (lit = id)" />
+    <RecommendedBuild v-if="view.recommended" :line="view.recommended" @hold="hold" @lit="(id) => (lit = id)" />
     <div class="lit small" aria-live="polite">
       <template v-if="litOffer"
         ><b>{{ litOffer.frame }} {{ litOffer.size }}</b> {{ litOffer.sentence }}</template
@@ -102,14 +103,29 @@ function hold(id: number) {
       </p>
     </section>
     <el-tabs v-model="tab" class="tabs" :aria-label="$t('Frames')">
-      <el-tab-pane
-        name="frontier"
-        :label="
-          view.no_fit ? $t('The nearest') : $t('{frontier} that nothing beats', { frontier: view.frontier.length })
-        "
-        ><FrontierList :view="view" @hold="hold" @lit="(id) => (lit = id)"
+      <el-tab-pane name="worth" :label="view.no_fit ? $t('The nearest') : $t('Others')"
+        ><BuildLines
+          :lines="view.worth"
+          :label="$t('Builds worth a thought')"
+          :failing="view.no_fit?.nearest"
+          @hold="hold"
+          @lit="(id) => (lit = id)"
       /></el-tab-pane>
-      <el-tab-pane name="sizes" :label="$t('All {offers} sizes', { offers: offers.length })" lazy
+      <el-tab-pane name="map" :label="$t('Map')" lazy
+        ><WindowMap :view="view" :offers="offers" class="map" @pick="pick" @hold="hold" @lit="(id) => (lit = id)"
+      /></el-tab-pane>
+      <el-tab-pane
+        v-if="view.frontier.length"
+        name="frontier"
+        :label="$t('Unbeaten {frontier}', { frontier: view.frontier.length })"
+        lazy
+        ><BuildLines
+          :lines="view.frontier"
+          :label="$t('Builds that nothing beats')"
+          @hold="hold"
+          @lit="(id) => (lit = id)"
+      /></el-tab-pane>
+      <el-tab-pane name="sizes" :label="$t('All {offers}', { offers: offers.length })" lazy
         ><SizesList :offers="offers" @pick="pick" @hold="hold"
       /></el-tab-pane>
       <el-tab-pane v-if="held" name="two" :label="$t('A or B')" lazy
@@ -131,7 +147,7 @@ h1 {
   font-size: 22px;
 }
 .map {
-  padding: 0 24px;
+  padding: 8px 24px;
 }
 .empty {
   padding: 16px 24px;

@@ -112,6 +112,13 @@ const ruled = (name: (typeof RULES)[number]['name']) => String(props.sheet.state
         @click="set({ bars: !(look?.bars ?? true) })">
         {{ $t('other bars and one-piece cockpits too') }}
       </button>
+      <button
+        type="button"
+        class="tag"
+        :aria-pressed="look?.deep_bends ?? false"
+        @click="set({ deep_bends: !look?.deep_bends })">
+        {{ $t('deep bends too') }}
+      </button>
       <p v-if="view.look.note" class="quiet small">{{ view.look.note }}</p>
     </fieldset>
     <fieldset v-for="school in view.schools" :key="school.key" class="school">

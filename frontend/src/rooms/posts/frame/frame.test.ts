@@ -11,7 +11,8 @@ import WindowMap from './WindowMap.vue'
 import { useSheet } from '@/rooms/files/useSheet'
 import BetweenSizes from './BetweenSizes.vue'
 import FrameLook from './FrameLook.vue'
-import FrontierList from './FrontierList.vue'
+import BuildLines from './BuildLines.vue'
+import RecommendedBuild from './RecommendedBuild.vue'
 import { readLines } from './progress'
 import SearchProgress from './SearchProgress.vue'
 import SizesList from './SizesList.vue'
@@ -41,7 +42,7 @@ const offer = (id: number, verdict: SizeOffer['verdict'], more: Partial<SizeOffe
 })
 const line = (id: number, more: Partial<FramesView['frontier'][number]> = {}): FramesView['frontier'][number] => ({
   id,
-  front: { cleaner: false },
+  front: { recommended: false },
   frame: 'Ostrel Drift',
   size: `S${id}`,
   build: 'stem 90 −6°',
@@ -54,6 +55,10 @@ const line = (id: number, more: Partial<FramesView['frontier'][number]> = {}): F
   stands: 'Nearest of all, with 20 to go up and 10 down.',
   gives_up: 'Gives up nothing of note.',
   decided: '',
+  label: '',
+  points: 0,
+  faults: [],
+  bar_why: null,
   chosen: false,
   held: false,
   ...more,
@@ -81,6 +86,8 @@ const frames = (offers: SizeOffer[], more: Partial<FramesView> = {}): FramesView
   },
   now: { x_mm: 385, y_mm: 555 },
   searching: false,
+  recommended: null,
+  worth: [],
   frontier: offers.filter((o) => o.verdict === 'in').map((o) => line(o.id)),
   between: [],
   no_fit: null,
@@ -134,19 +141,19 @@ const bench = (view: FramesView) =>
   mount(FrameBench, { props: { sheet: sheet(view) }, global: { stubs: { RouterLink: true } } })
 
 describe('the Frame bench', () => {
-  it('begins with what nothing beats, then all sizes, and A or B only while two are held', async () => {
-    const it_ = bench(frames([offer(1, 'in'), offer(2, 'out')]))
+  it('begins with the others, then the map and the long lists, and A or B only while two are held', async () => {
+    const it_ = bench(frames([offer(1, 'in'), offer(2, 'out')], { recommended: line(1), worth: [line(2), line(3)] }))
     const tabs = it_.findAll('[role="tab"]')
-    expect(tabs.map((t) => t.text())).toEqual(['1 that nothing beats', 'All 2 sizes'])
-    expect(it_.findAll('[data-line]')).toHaveLength(1)
-    await tabs[1]!.trigger('click')
+    expect(tabs.map((t) => t.text())).toEqual(['Others', 'Map', 'Unbeaten 1', 'All 2'])
+    expect(it_.findAll('[data-line]')).toHaveLength(3)
+    await tabs[3]!.trigger('click')
     expect(it_.findAll('[data-offer]')).toHaveLength(2)
     const verdict = { school: 'headroom', label: 'more headroom', takes: 'B' as const, reason: 'More room.' }
     await it_.setProps({ sheet: sheet(frames([offer(1, 'in')], { between: [verdict] })) })
-    await it_.findAll('[role="tab"]')[2]!.trigger('click')
+    await it_.findAll('[role="tab"]')[4]!.trigger('click')
     expect(it_.text()).toContain('takes B')
-    await it_.setProps({ sheet: sheet(frames([offer(1, 'in')])) })
-    expect(it_.find('[data-line]').exists()).toBe(true)
+    await it_.setProps({ sheet: sheet(frames([offer(1, 'in')], { worth: [line(7)] })) })
+    expect(it_.get('.lines [data-line]').attributes('data-line')).toBe('Ostrel Drift S7')
   })
 
   it('says so when none fits, with numbers to look for, the drawing, and what stops the nearest', () => {
@@ -185,16 +192,48 @@ describe('the lists', () => {
     ])
   })
 
+  it('takes the recommended build with its bar, and says what is against it', async () => {
+    const change = watched()
+    const faults = [
+      { points: 4, says: 'another bar' },
+      { points: 0.5, says: '25 of pile under the stem' },
+    ]
+    const more = {
+      front: { part: 7, recommended: true },
+      points: 4.5,
+      faults,
+      bar_why: 'The bar by the shoulders, 400 mm.',
+    }
+    const it_ = mount(RecommendedBuild, { props: { line: line(3, more) } })
+    expect(it_.get('.build').text()).toBe('Stem 90 −6°; a stem to buy.')
+    expect(it_.text()).toContain('Nearest of all, with 20 to go up and 10 down. The bar by the shoulders, 400 mm.')
+    expect(it_.get('summary').text()).toBe('4.5 points against it')
+    expect(it_.findAll('li').map((x) => x.text())).toEqual(['4.0 another bar', '0.5 25 of pile under the stem'])
+    await it_.get('button').trigger('click')
+    expect(change.mock.calls).toEqual([[{ do: 'frame.choose', size: 3, front: { part: 7, recommended: true } }]])
+    await it_.setProps({ line: line(3, { ...more, chosen: true }) })
+    await it_.get('button').trigger('click')
+    expect(change).toHaveBeenCalledTimes(1)
+    expect(it_.get('button').text()).toBe('Taken')
+  })
+
+  it('says which sizes are nearest where none carries the goal', () => {
+    const failing = ['Lark L: 31 too low.', 'Wren M: 40 too near.']
+    const it_ = mount(BuildLines, { props: { lines: [], label: 'The nearest', failing } })
+    expect(it_.findAll('li').map((x) => x.text())).toEqual(failing)
+  })
+
   it('chooses a size with its bar, once, and holds another beside', async () => {
     const change = watched()
-    const it_ = mount(FrontierList, {
-      props: {
-        view: frames([], { frontier: [line(1, { front: { part: 12, cleaner: true } }), line(2, { chosen: true })] }),
-      },
-    })
+    const lines = [line(1, { front: { part: 12, recommended: true } }), line(2, { chosen: true, label: 'the nearest' })]
+    const it_ = mount(BuildLines, { props: { lines, label: 'Others' } })
+    expect(it_.findAll('.name').map((x) => x.text().replace(/\s+/g, ' '))).toEqual([
+      'Ostrel Drift S1',
+      'Ostrel Drift S2 A the nearest',
+    ])
     for (const pick of it_.findAll('.pick')) await pick.trigger('click')
     await it_.get('.hold').trigger('click')
-    expect(change.mock.calls).toEqual([[{ do: 'frame.choose', size: 1, front: { part: 12, cleaner: true } }]])
+    expect(change.mock.calls).toEqual([[{ do: 'frame.choose', size: 1, front: { part: 12, recommended: true } }]])
     expect(it_.emitted('hold')).toEqual([[1]])
   })
 
@@ -271,7 +310,7 @@ describe('the cost ladder', () => {
   it('takes the front end of another cost, not the one there is', async () => {
     const change = watched()
     const front = (part: number | null, chosen: boolean) => ({
-      front: { part, cleaner: false },
+      front: { part, recommended: false },
       cost: chosen ? 'free' : 'part',
       name: String(part),
       build: 'stem 100 −6°',
@@ -288,7 +327,7 @@ describe('the cost ladder', () => {
       },
     })
     for (const button of it_.findAll('button')) await button.trigger('click')
-    expect(change.mock.calls).toEqual([[{ do: 'build.front', front: { part: 7, cleaner: false } }]])
+    expect(change.mock.calls).toEqual([[{ do: 'build.front', front: { part: 7, recommended: false } }]])
     expect(it_.text()).toContain('Room 20 up, 10 down')
   })
 })

@@ -54,14 +54,14 @@ class TurnStem(Command):
 
 
 class TakeBest(Command):
-    """The best build for the chosen size, front end and seat."""
+    """The build recommended for the chosen size, front end and seat."""
 
     do: Literal["build.best"] = "build.best"
 
     def run(self, work: Work) -> Said:
         """Take it."""
         take_best(work, self)
-        return say("Best build for this size")
+        return say("Build as recommended")
 
 
 class TakeFront(Command):

@@ -64,7 +64,7 @@ class FrontOut(BaseModel):
     verdict: Word
     room: RoomOut
     chosen: bool
-    cleaner: bool
+    recommended: bool
 
 
 class BuildView(BaseModel):

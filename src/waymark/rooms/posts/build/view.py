@@ -74,7 +74,7 @@ def build_view(facts: Facts) -> BuildView | None:
         over=_stop(stop, tol, chosen=False, house=True) if stop else None,
         over_says=_over_says(front),
         turned_over=b.turned_over,
-        best_is_now=_as_good(here, best),
+        best_is_now=is_built(b, best),
         spacer_limit_mm=frame.spacer_limit_mm,
         seat=_seat_words(b),
         seat_problem=seat_problem(facts),
@@ -133,13 +133,6 @@ def _stem_choices(facts: Facts, front: FrontEnd) -> tuple[set[float], set[float]
     return lengths, angles
 
 
-def _as_good(here: Stop, best: SizeResult) -> bool:
-    """Whether the build as it stands is as near as the best, and not outside where the best is inside."""
-    if here.verdict == "out" and best.verdict != "out":
-        return False
-    return here.miss_mm < best.miss_mm + 0.05
-
-
 def _bar(facts: Facts) -> BarOut:
     """The bar of the plan and how it stands."""
     b, bar = facts.part(BuildState), plan_bar(facts)
@@ -165,7 +158,7 @@ def _fronts(facts: Facts, best: SizeResult, goal: Goal) -> list[FrontOut]:
                 verdict=r.verdict,
                 room=room_out(hand_room(r, goal, spacers)),
                 chosen=is_built(b, r),
-                cleaner=r.cleaner,
+                recommended=r.recommended,
             )
         )
     return made

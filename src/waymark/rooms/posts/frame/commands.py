@@ -72,6 +72,7 @@ class LookAt(Strict):
     in_stock_only: bool | None = None
     tags: list[Annotated[str, Field(max_length=60)]] | None = Field(default=None, max_length=20)
     bars: bool | None = None
+    deep_bends: bool | None = None
 
 
 class LookCommand(Command):

@@ -45,13 +45,21 @@ class SizeOffer(BaseModel):
     standover_room_mm: float | None
 
 
-class FrontierLine(BaseModel):
-    """A build that nothing beats: which size with which bar, why it stands and what it gives up."""
+class FaultOut(BaseModel):
+    """One thing a workshop would rather not build, and its points."""
+
+    points: float
+    says: Told
+
+
+class BuildLine(BaseModel):
+    """A build worth a line: which size with which bar, what it is among the others, why it stands, what it gives up."""
 
     id: int
     front: FrontKey
     frame: str
     size: str
+    label: Told
     build: Told
     miss_mm: float
     show_x: Told
@@ -59,9 +67,12 @@ class FrontierLine(BaseModel):
     verdict: Word
     cost: Told
     room: RoomOut
+    points: float
+    faults: list[FaultOut]
     stands: Told
     gives_up: Told
     decided: Told | None
+    bar_why: Told | None
     chosen: bool
     held: bool
 
@@ -129,14 +140,17 @@ class LookForOut(BaseModel):
 
 
 class FramesView(BaseModel):
-    """The Frame post: every size looked at, ranked; the frontier; the window and what to look for.
+    """The Frame post: the recommended build and at most five others worth a thought; every size looked at, ranked; what
+    nothing beats, a line a size; the window and what to look for.
 
     ``searching``: the shelf is large and not searched yet; ``GET …/search`` does it, line by line.
     """
 
     searching: bool
     offers: list[SizeOffer]
-    frontier: list[FrontierLine]
+    recommended: BuildLine | None
+    worth: list[BuildLine]
+    frontier: list[BuildLine]
     carry: int
     window: list[MapPart]
     look_for: LookForOut | None

@@ -6,13 +6,14 @@ from waymark.core.frame import reach_at_equal_height_mm
 from waymark.core.marks import Mark
 from waymark.core.rules.schools import SCHOOLS
 from waymark.core.rules.verdict import show_miss
-from waymark.core.say import Count, Said, Size, Words, bare, say, with_semicolons, words
+from waymark.core.say import Count, Said, Size, Words, bare, say, with_and, with_semicolons, words
 from waymark.core.search import Goal, SizeResult
 from waymark.core.search.between import verdicts
 from waymark.core.search.frontier import Candidate
 from waymark.core.search.gates import standover_room_mm
 from waymark.core.search.headroom import saddle_room, share_reached
-from waymark.core.search.model import RUNGS
+from waymark.core.search.model import FREE, RUNGS
+from waymark.core.search.offers import Offered, shortlist
 from waymark.core.search.whole import Whole
 from waymark.core.search.window import Kind, WindowPart, look_for, window
 from waymark.core.search.words import decided_by
@@ -37,12 +38,14 @@ from waymark.rooms.plan import (
     shelf,
     toe_mm,
     unsure_hand,
+    wish,
 )
 from waymark.rooms.posts.frame.shapes import (
+    BuildLine,
     ChoiceOut,
     Compared,
+    FaultOut,
     FramesView,
-    FrontierLine,
     LookForOut,
     LookOut,
     MapPart,
@@ -63,10 +66,6 @@ MOST_OFFERS, MOST_LINES, NEAREST = 400, 60, 3
 OVER_THE_DRAWING = (
     "Miss", "Stem", "Spacers", "Room up, down", "Reach, equal height", "Toe room", "Trail", "Front centre",
 )  # fmt: skip
-TO_BUY = {
-    "free": say("nothing to buy"), "small part": say("a stem to buy"), "part": say("a bar to buy"),
-    "dear part": say("a one-piece cockpit to buy"),
-}  # fmt: skip
 
 
 def standover_mm(facts: Facts, size: FrameSize, nose_x_mm: float) -> float | None:
@@ -96,12 +95,15 @@ def frames_view(facts: Facts) -> FramesView:
     present = facts.part(MeasureState).frame
     carry = sum(o.verdict != "out" for o in offers)
     a, b = _held(results, kept, frame.chosen), _held(results, kept, frame.held)
+    top, others = shortlist(whole, lambda f: kept[int(f.key)].frame)
     return FramesView(
         searching=searching,
         offers=offers[:MOST_OFFERS],
         carry=carry,
         window=parts_of,
         look_for=wanted,
+        recommended=None if top is None else _offered(facts, top, kept),
+        worth=[_offered(facts, o, kept) for o in others],
         frontier=[_line(facts, c, whole, kept) for c in _first_lines(whole)],
         now=point(Mark(present.chart.reach_mm, present.chart.stack_mm)) if present else None,
         compared=_compared(facts, whole, a, b),
@@ -115,8 +117,11 @@ def frames_view(facts: Facts) -> FramesView:
 
 
 def _first_lines(whole: Whole) -> list[Candidate]:
-    """The frontier in the order of the sizes, the best first; in tolerance before edge."""
-    return sorted(whole.frontier, key=lambda c: c.standing.result.verdict != "in")[:MOST_LINES]
+    """The frontier in the order of the sizes, the best first, one line a size."""
+    first: dict[str, Candidate] = {}
+    for c in whole.frontier:
+        first.setdefault(c.standing.result.frame.key, c)
+    return list(first.values())[:MOST_LINES]
 
 
 def _offer(facts: Facts, r: SizeResult, whole: Whole, size: FrameSize) -> SizeOffer:
@@ -148,27 +153,53 @@ def _offer(facts: Facts, r: SizeResult, whole: Whole, size: FrameSize) -> SizeOf
     )
 
 
-def _line(facts: Facts, it: Candidate, whole: Whole, kept: dict[int, FrameSize]) -> FrontierLine:
-    r, frame, (tol_x, tol_y) = it.standing.result, facts.part(FrameState), facts.house.tolerance("hand")
+def _line(facts: Facts, it: Candidate, whole: Whole, kept: dict[int, FrameSize]) -> BuildLine:
+    r = it.standing.result
+    return _offered(facts, Offered(r, whole.room(r), Said(""), it.stands, it.gives_up), kept)
+
+
+def _offered(facts: Facts, it: Offered, kept: dict[int, FrameSize]) -> BuildLine:
+    r, frame, (tol_x, tol_y) = it.result, facts.part(FrameState), facts.house.tolerance("hand")
     size = kept[int(r.frame.key)]
-    return FrontierLine(
+    return BuildLine(
         id=int(r.frame.key),
         front=front_key(r),
         frame=size.frame,
         size=size.size,
+        label=it.label,
         build=_with_bar(r),
         miss_mm=r.miss_mm,
         show_x=show_miss(r.miss.x_mm, tol_x),
         show_y=show_miss(r.miss.y_mm, tol_y),
         verdict=r.verdict,
-        cost=TO_BUY[RUNGS[r.rung]],
-        room=room_out(whole.room(r)),
-        stands=it.stands,
+        cost=_to_buy(r, size),
+        room=room_out(it.room),
+        points=r.points,
+        faults=[FaultOut(points=f.points, says=f.says) for f in r.faults],
+        stands=it.why,
         gives_up=it.gives_up,
         decided=decided_by(r, frame.schools.model_dump()),
+        bar_why=_bar_why(facts, r),
         chosen=_same(frame.chosen, size) and is_built(facts.part(BuildState), r),
         held=_same(frame.held, size),
     )
+
+
+def _to_buy(r: SizeResult, size: FrameSize) -> Said:
+    """What has to be bought for a build."""
+    parts = [] if size.owned else [say("the frame")]
+    parts += [] if r.stem is None or r.stem.owned else [say("a stem")]
+    parts += [say("a one-piece cockpit")] if r.cockpit is not None and r.rung != FREE else []
+    parts += [say("a bar")] if r.bar is not None and r.bar.rung != FREE else []
+    return say("{parts} to buy", parts=with_and(parts)) if parts else say("nothing to buy")
+
+
+def _bar_why(facts: Facts, r: SizeResult) -> Said | None:
+    """Why this bar, where another than the rider's own goes on."""
+    wished = wish(facts)
+    why = [w for w in (wished.width_why, wished.bend_why) if w is not None]
+    new = r.cockpit is not None or (r.bar is not None and r.bar.key != "own")
+    return say("The bar {why}.", why=with_and(why)) if new and why else None
 
 
 def _with_bar(r: SizeResult) -> Said:

@@ -5,8 +5,8 @@ import Chip from '@/shared/ui/Chip.vue'
 
 import { useSheet } from '@/rooms/files/useSheet'
 
-/** Builds that nothing else beats, each with why it stands and what it gives up. */
-defineProps<{ view: FramesView }>()
+/** Builds worth a line, each with what it is among the others, why it stands and what it gives up. */
+defineProps<{ lines: FramesView['frontier']; label: string; failing?: string[] }>()
 const emit = defineEmits<{ hold: [id: number]; lit: [id: number | null] }>()
 const store = useSheet()
 type Line = FramesView['frontier'][number]
@@ -14,9 +14,9 @@ const pick = (line: Line) => !line.chosen && store.change({ do: 'frame.choose', 
 </script>
 
 <template>
-  <ol class="frontier" tabindex="0" :aria-label="$t('Builds that nothing beats')">
+  <ol class="lines" tabindex="0" :aria-label="label">
     <li
-      v-for="line in view.frontier"
+      v-for="line in lines"
       :key="`${line.id} ${JSON.stringify(line.front)}`"
       :class="{ chosen: line.chosen, held: line.held }"
       :data-line="`${line.frame} ${line.size}`"
@@ -28,21 +28,22 @@ const pick = (line: Line) => !line.chosen && store.change({ do: 'frame.choose', 
           <circle v-else r="4" fill="var(--ink)" />
         </svg>
         <span class="name"
-          >{{ line.frame }} {{ line.size }} <b v-if="line.chosen">A</b><b v-else-if="line.held">B</b></span
+          >{{ line.frame }} {{ line.size }} <b v-if="line.chosen">A</b><b v-else-if="line.held">B</b> {{ ' '
+          }}<i v-if="line.label">{{ line.label }}</i></span
         >
         <span class="figure miss">{{ line.show_x }} {{ line.show_y }}</span>
         <Chip :word="line.verdict" />
       </button>
       <p>{{ line.stands }} {{ line.gives_up }}</p>
       <p class="quiet built">
-        {{ line.decided }} {{ line.build[0]!.toUpperCase() + line.build.slice(1) }}; {{ line.cost }}.
+        {{ line.decided }} {{ line.bar_why }} {{ line.build[0]!.toUpperCase() + line.build.slice(1) }}; {{ line.cost }}.
         <button v-if="!line.chosen" type="button" class="hold" @click="emit('hold', line.id)">
           {{ line.held ? $t('let go') : $t('hold beside') }}
         </button>
       </p>
     </li>
-    <template v-if="!view.frontier.length && view.no_fit">
-      <li v-for="why in view.no_fit.nearest" :key="why">
+    <template v-if="!lines.length">
+      <li v-for="why in failing" :key="why">
         <p>{{ why }}</p>
       </li>
     </template>
@@ -50,7 +51,7 @@ const pick = (line: Line) => !line.chosen && store.change({ do: 'frame.choose', 
 </template>
 
 <style scoped>
-.frontier {
+.lines {
   flex: 1;
   min-height: 100px;
   overflow: auto;
@@ -84,6 +85,13 @@ li.chosen {
   font-weight: 620;
 }
 .name b {
+  font-weight: 420;
+  color: var(--quiet);
+}
+.name i {
+  display: block;
+  font-size: 14px;
+  font-style: normal;
   font-weight: 420;
   color: var(--quiet);
 }

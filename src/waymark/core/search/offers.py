@@ -1,0 +1,160 @@
+"""The few builds worth a thought out of a whole answer: one recommended, at most five beside it, each with its why.
+
+docs/formulas.md, Workmanship.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+
+from waymark.core.say import Capital, Count, Said, Words, bare, say, with_and, with_commas, with_semicolons
+from waymark.core.search.headroom import Room
+from waymark.core.search.model import FREE, FrameOption, SizeResult
+from waymark.core.search.sizes import same_build, work_step
+from waymark.core.search.whole import Whole
+from waymark.core.search.words import PRICES, away_words
+
+MOST_OTHERS = 5
+# So much more room all round is worth saying, mm.
+ROOM_TOLD_MM = 5
+
+
+@dataclass(frozen=True, slots=True)
+class Offered:
+    """A build worth a thought: what it is among the others, why it stands there, and what it gives up."""
+
+    result: SizeResult
+    room: Room
+    label: Said
+    why: Said
+    gives_up: Said
+
+
+def shortlist(
+    whole: Whole, frame_of: Callable[[FrameOption], str] = lambda f: f.label
+) -> tuple[Offered | None, tuple[Offered, ...]]:
+    """The recommended build of all sizes and at most five others; (None, ()) where no size carries the goal.
+
+    ``frame_of`` names the frame of a size, so that one frame is offered once.
+    """
+    sizes = [r for r in whole.sizes if r.verdict != "out"]
+    if not sizes:
+        return None, ()
+    first = sizes[0]
+    kept: list[tuple[SizeResult, Said]] = []
+    for r, label in _others(whole, sizes, frame_of):
+        new = not any(r.frame.key == k.frame.key for k, _ in kept)
+        if new and not (r.frame.key == first.frame.key and same_build(r, first)):
+            kept.append((r, label))
+        if len(kept) == MOST_OTHERS:
+            break
+    near = min(_inside(whole), key=lambda r: r.miss_mm)
+    top = Offered(first, whole.room(first), say("recommended"), _why(whole, sizes), _costs_nearness(first, near))
+    return top, tuple(
+        Offered(r, whole.room(r), label, _stands(r, whole), _gives_up(r, first, whole)) for r, label in kept
+    )
+
+
+def _inside(whole: Whole) -> list[SizeResult]:
+    """Every build of every size that lies inside the tolerance."""
+    return [b for r in whole.sizes for b in (r, *r.others) if b.verdict != "out"]
+
+
+def _others(
+    whole: Whole, sizes: list[SizeResult], frame_of: Callable[[FrameOption], str]
+) -> Iterator[tuple[SizeResult, Said]]:
+    """What may stand beside the first: the nearest, the roomiest, the cheapest where they differ; then other frames."""
+    first = sizes[0]
+    near = min(_inside(whole), key=lambda r: r.miss_mm)
+    if near.miss_mm < first.miss_mm - first.goal.weights.tie_mm:
+        yield near, say("the nearest")
+    room = max(sizes, key=lambda r: whole.room(r).total_mm)
+    if whole.room(room).total_mm >= whole.room(first).total_mm + ROOM_TOLD_MM:
+        yield room, say("the most room")
+    cheap = min(_inside(whole), key=lambda r: (to_pay(r), r.points))
+    if to_pay(cheap) < to_pay(first):
+        yield cheap, say("the least to buy")
+    seen = {frame_of(first.frame)}
+    for r in sizes[1:]:
+        name = frame_of(r.frame)
+        if name not in seen:
+            seen.add(name)
+            yield r, say("another frame")
+
+
+def to_pay(r: SizeResult) -> float:
+    """What a build costs with its frame, in the house's bands."""
+    return r.cost + r.frame.price
+
+
+def _why(whole: Whole, sizes: list[SizeResult]) -> Said:
+    """Why the first size is the first, in one sentence."""
+    first, room = sizes[0], whole.room(sizes[0])
+    built = say("Built the plain way.")
+    if first.faults:
+        built = say("Against it: {faults}.", faults=with_and([f.says for f in first.faults[:2]]))
+    left = say(
+        "{up} up, {down} down, {forward} forward and {back} back left to go",
+        up=bare(room.up_mm),
+        down=bare(room.down_mm),
+        forward=bare(room.forward_mm),
+        back=bare(room.back_mm),
+    )
+    alike = [r for r in sizes if work_step(r, first.points) == 0]
+    if len(alike) == 1:
+        reason = say("the only size with so little against it") if len(sizes) > 1 else say("the only size there is")
+    elif alike[1].counted_mm < first.counted_mm:
+        reason = say("the most room of {count} sizes built as well", count=Count(len(alike)))
+    elif to_pay(alike[1]) > to_pay(first):
+        reason = say("the least to pay of {count} sizes built as well", count=Count(len(alike)))
+    else:
+        reason = say("the nearest of {count} sizes built as well", count=Count(len(alike)))
+    return say("{built} {left}: {reason}.", built=built, left=Capital(left), reason=reason)
+
+
+def _costs_nearness(first: SizeResult, near: SizeResult) -> Said:
+    """What the recommended build gives up: nearness, where another build is nearer by more than what ties."""
+    off = first.miss_mm - near.miss_mm
+    if off <= first.goal.weights.tie_mm:
+        return say("Gives up nothing of note.")
+    with_what = [f.says for f in near.faults[:1]] or [say("less room")]
+    return say(
+        "Gives up {off} of nearness: {away}, where {other} comes within {miss}, with {what}.",
+        off=bare(off),
+        away=away_words(first),
+        other=Words(near.frame.label),
+        miss=bare(near.miss_mm),
+        what=with_commas(with_what),
+    )
+
+
+def _stands(r: SizeResult, whole: Whole) -> Said:
+    room = whole.room(r)
+    return say(
+        "{away}, with {up} to go up and {down} down.",
+        away=Capital(away_words(r)),
+        up=bare(room.up_mm),
+        down=bare(room.down_mm),
+    )
+
+
+def _gives_up(r: SizeResult, first: SizeResult, whole: Whole) -> Said:
+    """Where a build stands behind the recommended one, at most two things."""
+    dearer = r.rung > first.rung and r.rung != FREE
+    said: list[Said] = []
+    if work_step(r, first.points) > 0:
+        # What the first has against it too, or the price says, is not given up for it.
+        shared = {f.says for f in first.faults}
+        said += [f.says for f in r.faults if f.says not in shared and not (dearer and f.kind == "bar")][:1]
+    if dearer:
+        said.append(PRICES[r.rung])
+    elif r.frame.price > first.frame.price:
+        said.append(say("a dearer frame"))
+    less = whole.room(first).total_mm - whole.room(r).total_mm
+    if less >= ROOM_TOLD_MM:
+        said.append(say("{less} of room all round", less=bare(less)))
+    farther = r.miss_mm - first.miss_mm
+    if farther > first.goal.weights.tie_mm:
+        said.append(say("{farther} of nearness", farther=bare(farther)))
+    return say("Gives up {what}.", what=with_semicolons(said[:2])) if said else say("Gives up nothing of note.")

@@ -1,0 +1,233 @@
+"""Points against a build, fault by fault, each in words with its millimetres (docs/formulas.md, Workmanship)."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+from math import radians, sin
+
+import numpy as np
+from numpy.typing import ArrayLike, NDArray
+
+from waymark.core.cockpit.steerer import Stem
+from waymark.core.rules.house import StemWindow
+from waymark.core.rules.weights import WEIGHTS, Weights
+from waymark.core.say import Angle, Count, Said, Size, bare, say
+from waymark.core.workmanship.bars import BarWish
+
+_DIGITS = 9
+_SAME_MM = 1e-6
+
+
+@dataclass(frozen=True, slots=True)
+class Fault:
+    """One thing a workshop would rather not build: its points, what it is in words, and of which kind."""
+
+    points: float
+    says: Said
+    kind: str = ""
+
+
+def sum_points(faults: Iterable[Fault]) -> float:
+    """Points of all faults together, at billionths so that two ways of adding agree."""
+    return round(sum(f.points for f in faults), _DIGITS)
+
+
+def pile_mm(spacers_mm: ArrayLike, cover_mm: ArrayLike, weights: Weights = WEIGHTS) -> NDArray[np.float64]:
+    """What counts as pile under a stem: the spacers, and a tall cover from where it does their work."""
+    return np.asarray(spacers_mm, np.float64) + np.maximum(
+        0.0, np.asarray(cover_mm, np.float64) - weights.cover_free_mm
+    )
+
+
+def _pile_points(pile: NDArray[np.float64], w: Weights) -> NDArray[np.float64]:
+    between = np.clip(pile - w.pile_free_mm, 0.0, w.pile_tall_mm - w.pile_free_mm)
+    return between * w.pile_a_mm + np.maximum(0.0, pile - w.pile_tall_mm) * w.pile_tall_a_mm
+
+
+def _off_angle_deg(stem: Stem, window: StemWindow) -> float:
+    """How far the stem's angle lies beyond those its use is built with, 0 inside."""
+    return max(window.angle_least_deg - stem.angle_deg, stem.angle_deg - window.angle_greatest_deg, 0.0)
+
+
+def _angle_points(stem: Stem, window: StemWindow, w: Weights) -> float:
+    steeply = window.performance and stem.angle_deg >= w.rising_deg
+    return _off_angle_deg(stem, window) * w.angle_a_deg + (w.rising_points if steeply else 0.0)
+
+
+def _undone_mm(stem: Stem, pile: NDArray[np.float64], window: StemWindow, w: Weights) -> NDArray[np.float64]:
+    """Mm by which pile and stem angle undo each other.
+
+    Down over a pile: what the pile gives and the angle beyond its window takes away again. Up over an empty steerer:
+    what a free pile would have given of what the angle lifts.
+    """
+    flat = min(max(stem.angle_deg, window.angle_least_deg), window.angle_greatest_deg)
+    beyond = stem.length_mm * (sin(radians(stem.angle_deg)) - sin(radians(flat)))
+    if beyond < 0:
+        return np.minimum(np.maximum(pile, 0.0), -beyond)
+    return np.minimum(np.maximum(w.pile_free_mm - pile, 0.0), beyond)
+
+
+def _off_length_mm(length_mm: float, window: StemWindow) -> tuple[float, float]:
+    """How far a length lies outside the best but inside the workable, and how far outside the workable."""
+    outside = max(window.least_mm - length_mm, length_mm - window.greatest_mm, 0.0)
+    off = max(window.best_least_mm - length_mm, length_mm - window.best_greatest_mm, 0.0)
+    return off - outside, outside
+
+
+def _length_points(length_mm: float, window: StemWindow, w: Weights) -> float:
+    off, outside = _off_length_mm(length_mm, window)
+    return off * w.off_best_a_mm + outside * w.off_workable_a_mm
+
+
+def front_points(
+    stem: Stem,
+    spacers_mm: ArrayLike,
+    cover_mm: ArrayLike,
+    own_cover_mm: float,
+    window: StemWindow,
+    weights: Weights = WEIGHTS,
+) -> NDArray[np.float64]:
+    """Points against one stem as it stands over each of the piles (spacers and cover, mm, of one shape).
+
+    ``own_cover_mm`` is the cover the frame comes with.
+    """
+    pile = pile_mm(spacers_mm, cover_mm, weights)
+    changed = np.abs(np.asarray(cover_mm, np.float64) - own_cover_mm) > _SAME_MM
+    of_stem = _angle_points(stem, window, weights) + _length_points(stem.length_mm, window, weights)
+    undone = _undone_mm(stem, pile, window, weights) * weights.undone_a_mm
+    of_pile = _pile_points(pile, weights) + changed * weights.cover_changed_points
+    return np.asarray(np.round(of_pile + undone + of_stem, _DIGITS), np.float64)
+
+
+def front_faults(
+    stem: Stem,
+    spacers_mm: float,
+    cover_mm: float,
+    own_cover_mm: float,
+    window: StemWindow,
+    weights: Weights = WEIGHTS,
+) -> tuple[Fault, ...]:
+    """The same in words, fault by fault, the heaviest first."""
+    pile = pile_mm(spacers_mm, cover_mm, weights)
+    off, outside = _off_length_mm(stem.length_mm, window)
+    side = say("short") if stem.length_mm < window.best_least_mm else say("long")
+    shown = Size(stem.length_mm)
+    length = say("a stem of {length}, {side} for this use", length=shown, side=side)
+    if outside == 0:
+        past = say("under") if stem.length_mm < window.best_least_mm else say("over")
+        length = say("a stem of {length}, {off} {past} the best lengths", length=shown, off=Size(off), past=past)
+    undone = float(_undone_mm(stem, pile, window, weights))
+    undoes = (
+        say("a stem that points down over a pile: {undone} undone", undone=bare(undone))
+        if stem.angle_deg < 0
+        else say("a stem that points up over an empty steerer")
+    )
+    angle = say("a stem at {angle}", angle=Angle(stem.angle_deg, signed=True))
+    made = [
+        Fault(float(_pile_points(pile, weights)), say("{pile} of pile under the stem", pile=Size(float(pile))), "pile"),
+        Fault(_angle_points(stem, window, weights), angle),
+        Fault(undone * weights.undone_a_mm, undoes),
+        Fault(_length_points(stem.length_mm, window, weights), length),
+        Fault(
+            weights.cover_changed_points if abs(cover_mm - own_cover_mm) > _SAME_MM else 0.0,
+            say("another headset cover, {cover}", cover=Size(cover_mm)),
+        ),
+    ]
+    return _told(made)
+
+
+def seat_faults(
+    slide_mm: float,
+    rail_room_mm: float,
+    in_frame_mm: float,
+    least_in_mm: float,
+    greatest_in_mm: float,
+    weights: Weights = WEIGHTS,
+) -> tuple[Fault, ...]:
+    """Points against a saddle far out on its rails and a post at a mark; lengths of post inside the frame, mm."""
+    made = []
+    if rail_room_mm > 0 and abs(slide_mm) > weights.rails_share * rail_room_mm + 1e-9:
+        way = say("forward") if slide_mm > 0 else say("back")
+        by, of = bare(abs(slide_mm)), bare(rail_room_mm)
+        made.append(
+            Fault(weights.rails_points, say("the saddle {by} {way} of {of} on its rails", by=by, way=way, of=of))
+        )
+    if in_frame_mm - least_in_mm < weights.insertion_near_mm:
+        made.append(Fault(weights.insertion_points, say("the post at its insertion mark")))
+    elif greatest_in_mm - in_frame_mm < weights.insertion_near_mm:
+        made.append(Fault(weights.insertion_points, say("the post as deep as the frame allows")))
+    return _told(made)
+
+
+def handling_faults(
+    toe_mm: float | None,
+    trail_mm: float,
+    trail_window_mm: tuple[float, float],
+    weights: Weights = WEIGHTS,
+    front_share_percent: float | None = None,
+) -> tuple[Fault, ...]:
+    """Points against a frame that steers out of its use: shoe to tyre, trail, the front wheel's share of the rider.
+
+    ``toe_mm`` is negative where shoe and tyre overlap; what is not known costs nothing.
+    """
+    each, made = weights.handling_points, []
+    if toe_mm is not None and toe_mm < 0:
+        made.append(Fault(each, say("shoe and tyre overlap by {by} in slow turns", by=bare(-toe_mm))))
+    least, most = trail_window_mm
+    if not least <= trail_mm <= most:
+        made.append(
+            Fault(
+                each,
+                say(
+                    "trail {trail}, outside {least} to {most}",
+                    trail=bare(trail_mm),
+                    least=bare(least),
+                    most=bare(most),
+                ),
+            )
+        )
+    if front_share_percent is not None and not (
+        weights.front_share_least <= front_share_percent <= weights.front_share_most
+    ):
+        share = Count(round(front_share_percent))
+        made.append(Fault(each, say("{share} % of the rider on the front wheel", share=share)))
+    return _told(made)
+
+
+def bar_faults(
+    wish: BarWish,
+    width_mm: float | None,
+    drops_width_mm: float | None = None,
+    weights: Weights = WEIGHTS,
+    *,
+    changed: bool,
+    one_piece: bool = False,
+) -> tuple[Fault, ...]:
+    """Points against a bar: its width outside what is wished for, no flare where it is, and that it has to go on."""
+    made = []
+    if width_mm is not None and wish.width_mm is not None:
+        least, most = wish.width_mm
+        off, middle = max(least - width_mm, width_mm - most, 0.0), (least + most) / 2
+        side = say("narrow") if width_mm < middle else say("wide")
+        aside = min(abs(width_mm - middle), (most - least) / 2) - weights.half_size_mm
+        said = say("a bar {width} wide, on the {side} side", width=Size(width_mm), side=side)
+        if off > 0:
+            said = say("a bar {width} wide, {off} too {side}", width=Size(width_mm), off=bare(off), side=side)
+        points = off * weights.bar_width_a_mm + max(aside, 0.0) * weights.bar_off_middle_a_mm
+        made.append(Fault(points, said))
+    if wish.flare and (drops_width_mm is None or width_mm is None or drops_width_mm <= width_mm):
+        made.append(Fault(weights.no_flare_points, say("a bar without flare")))
+    if one_piece:
+        made.append(
+            Fault(weights.cockpit_changed_points, say("a one-piece cockpit, with little to adjust later"), "bar")
+        )
+    elif changed:
+        made.append(Fault(weights.bar_changed_points, say("another bar"), "bar"))
+    return _told(made)
+
+
+def _told(made: Iterable[Fault]) -> tuple[Fault, ...]:
+    return tuple(
+        sorted((replace(f, points=round(f.points, _DIGITS)) for f in made if f.points > 0), key=lambda f: -f.points)
+    )
