@@ -33,6 +33,19 @@ EXAMPLES: dict[str, dict[str, Any]] = {
         "s_x_mm": -190, "s_y_mm": 700,
     },
     "saddle.state": {"height_way": "straight", "height_mm": 727, "setback_way": "nose", "setback": 54},
+    "build.ways": {
+        "frame": {"stack_mm": 560, "reach_mm": 390, "head_angle_deg": 72, "cover_mm": 8, "spacers_above_limit_mm": 30},
+        "now": {
+            "stem_length_mm": 100,
+            "stem_angle_deg": -6,
+            "stem_clamp_mm": 40,
+            "spacers_under_mm": [10, 5],
+            "spacers_over_mm": [10],
+        },
+        "stems": [{"length_mm": 90, "angle_deg": -6, "clamp_mm": 40, "owned": False, "price": 30}],
+        "spacers_mm": [2.5, {"mm": 5, "price": 3}],
+        "goal": {"bar_x_mm": 470, "bar_y_mm": 610},
+    },
     "hood.place": {
         "reach_mm": 80, "bend_radius_mm": 32, "lever_arc_deg": 18, "lever_forward_mm": 22, "lever_out_mm": 18,
         "lever_slope_deg": 24, "rotation_deg": 2,

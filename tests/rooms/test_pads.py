@@ -77,7 +77,7 @@ def test_what_is_offered_for_pads_can_be_taken_and_stands_so_on_the_card(fitter:
 
 def test_every_aero_bar_on_the_shelf_is_placed_step_by_step(fitter: Fitter) -> None:
     own = fitter.read("frame")["frame"]["frontier"][0]
-    assert (own["front"]["part"], own["cost"]) == (None, "the frame and a stem to buy")
+    assert (own["front"]["part"], own["cost"]) == (None, "the frame to buy")
     facts = facts_of(state())
     assert (context(facts).contact.kind, sought(facts)) == ("pad", "pad")
     bar = own_bar(facts)

@@ -191,7 +191,7 @@ def test_sizes_are_compared_by_numbers_against_the_present_bike(demo: TestClient
     )
     with_rider = demo.get("/api/fits/compare", params={"sizes": ids, "fit": 1}).json()
     assert with_rider["against"] == "the present bike"
-    assert with_rider["sizes"][0]["label"] == "Mossfoot Kirk 54"
+    assert with_rider["sizes"][0]["label"] == "Haldery Fieldway 3"
     assert "Standover room, where you stand" in {r["label"] for r in with_rider["rows"]}
     stack = next(r for r in with_rider["rows"] if r["label"] == "Stack")
     assert stack["differences"][0] == ""

@@ -140,8 +140,9 @@ def with_commas(said: Sequence[Said]) -> Said:
 
 
 def with_and(said: Sequence[Said]) -> Said:
-    """Two or more that hold together."""
-    return reduce(lambda before, then: say("{before} and {then}", before=before, then=then), said)
+    """Two or more that hold together: commas between them, and before the last."""
+    *rest, last = said
+    return say("{before} and {then}", before=with_commas(rest), then=last) if rest else last
 
 
 def with_or(said: Sequence[Said]) -> Said:

@@ -79,3 +79,18 @@ def seat_for(
     if abs(det) < 1e-9:
         raise GeometryError("The rails lie along the post; no slide moves the saddle.", field="tilt_deg")
     return SeatNeed(post_mm=(away_x * ry - away_y * rx) / det, slide_mm=(vx * away_y - vy * away_x) / det)
+
+
+@dataclass(frozen=True, slots=True)
+class OwnSeat:
+    """A post on which a saddle sits with its rails in the middle: distance from the BB along its axis, and setback."""
+
+    post_mm: float
+    setback_mm: float
+
+
+def own_seat(seat_angle_deg: float, saddle: SaddleFit, at: Mark, axis_behind_bb_mm: float = 0.0) -> OwnSeat:
+    """The post that carries the saddle where it was measured, rails taken to be in their middle."""
+    v, b = _axes(seat_angle_deg)
+    clamp = at - Mark(saddle.mark_to_s_mm, saddle.rail_to_top_mm).turned(saddle.tilt_deg)
+    return OwnSeat(clamp.dot(v), clamp.dot(b) - axis_behind_bb_mm)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from waymark.core.contact import Contact, ContactKind
+from waymark.core.figures import whole
 from waymark.core.marks import Mark
 from waymark.core.say import Angle, Said, Size, Words, bare, exactly, say, with_and, with_commas, with_semicolons
 
@@ -26,7 +27,11 @@ _MEASURED: dict[ContactKind, Said] = {
 
 @dataclass(frozen=True, slots=True)
 class SetupFacts:
-    """What the steps speak of. Lengths mm; spacer tuples from the frame up; the contact is placed from the bar clamp."""
+    """What the steps speak of. Lengths mm; spacer tuples from the frame up; the contact is placed from the bar clamp.
+
+    ``own_post_by_mm`` and ``own_slide_by_mm`` are how post and saddle move where both stay on their bike: from where
+    they are, because where the rails are clamped was not read.
+    """
 
     post_from_bb_mm: float | None
     post_showing_mm: float | None
@@ -43,6 +48,8 @@ class SetupFacts:
     foot_stack_mm: float
     crank_mm: float
     bar_stands: Said | None = None
+    own_post_by_mm: float | None = None
+    own_slide_by_mm: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,13 +70,15 @@ def steps_for(f: SetupFacts) -> list[Step]:
             say("so that the old place can be found"),
         ),
     ]
-    if f.post_from_bb_mm is not None and f.post_showing_mm is not None:
+    if f.own_post_by_mm is not None and f.own_slide_by_mm is not None:
+        steps += _own_seat(f, f.own_post_by_mm, f.own_slide_by_mm)
+    elif f.post_from_bb_mm is not None and f.post_showing_mm is not None:
         post = say(
             "Post {name}: {far} from BB along the tube, {showing} showing.",
             name=Words(f.post_name), far=bare(f.post_from_bb_mm), showing=bare(f.post_showing_mm),
         )  # fmt: skip
         steps.append(Step(post, say("insertion mark stays hidden"), say("collar")))
-    if f.slide_mm is not None:
+    if f.slide_mm is not None and f.own_slide_by_mm is None:
         saddle = say("Saddle: nose {where}; top level within 1°.", where=_side(f.nose_behind_bb_mm))
         steps.append(Step(saddle, say("rails {where}", where=_slide(f.slide_mm)), say("rail bolts")))
     stem = say(
@@ -105,6 +114,24 @@ def steps_for(f: SetupFacts) -> list[Step]:
         Step(
             say("Measure {what}; write them in Built, above.", what=_MEASURED[f.contact.kind]),
             say("outside the box: stop and ask the fitter"),
+        ),
+    ]
+
+
+def _own_seat(f: SetupFacts, post_by_mm: float, slide_by_mm: float) -> list[Step]:
+    """Post and saddle of a bike that stays, moved from where they are."""
+    up = say("{by} up from its mark", by=bare(post_by_mm))
+    down = say("{by} down from its mark", by=bare(-post_by_mm))
+    post = say("stays at its mark") if whole(post_by_mm) == 0 else up if post_by_mm > 0 else down
+    ahead = say("{by} forward from where it is", by=bare(slide_by_mm))
+    back = say("{by} back from where it is", by=bare(-slide_by_mm))
+    slide = say("stays where it is clamped") if whole(slide_by_mm) == 0 else ahead if slide_by_mm > 0 else back
+    return [
+        Step(say("Post: {post}.", post=post), say("insertion mark stays hidden"), say("collar")),
+        Step(
+            say("Saddle: {slide}; top level within 1°.", slide=slide),
+            say("nose {where}", where=_side(f.nose_behind_bb_mm)),
+            say("rail bolts"),
         ),
     ]
 

@@ -16,6 +16,7 @@ from waymark.rooms.plan import (
     chosen,
     cover_mm,
     drawn_plan,
+    own_seat_move,
     plan_bar,
     plan_contact,
     plan_marks,
@@ -76,6 +77,7 @@ def _steps(facts: Facts, under: tuple[float, ...], over: tuple[float, ...]) -> l
     stem, plan, lean = b.stem, both(plan_marks(facts)), context(facts)
     if size is None or stem is None or plan is None:
         return []
+    move = own_seat_move(facts)
     post_from_bb = None if b.post_exposed_mm is None else size.chart.seat_tube_mm + b.post_exposed_mm
     return steps_for(
         SetupFacts(
@@ -94,6 +96,8 @@ def _steps(facts: Facts, under: tuple[float, ...], over: tuple[float, ...]) -> l
             foot_stack_mm=lean.foot_stack_mm,
             crank_mm=lean.saddle.crank_mm,
             bar_stands=b.place.stands if b.place else None,
+            own_post_by_mm=move.post_mm if move else None,
+            own_slide_by_mm=move.slide_mm if move else None,
         )
     )
 

@@ -1,5 +1,6 @@
 """The plan: the frame and parts chosen for the goal, the search behind them, and the bike they make."""
 
+from waymark.rooms.plan.asked import sought, wish
 from waymark.rooms.plan.cautions import cautions_of, rules_of, toe_mm
 from waymark.rooms.plan.dials import goal_dials, plan_dials
 from waymark.rooms.plan.facts import (
@@ -17,22 +18,19 @@ from waymark.rooms.plan.facts import (
     saddle_option,
     stem_of,
 )
+from waymark.rooms.plan.own import can_turn, own_bar, own_stem
 from waymark.rooms.plan.pictures import drawn_plan, picture_beside, picture_now, picture_plan, pose_of
 from waymark.rooms.plan.question import (
     NEAR_KINDS,
     answer,
-    can_turn,
     drawer,
     is_long,
     looked_at,
-    own_bar,
     parts_shelf,
     progress,
     search_goal,
     shelf,
-    sought,
     unsure_hand,
-    wish,
 )
 from waymark.rooms.plan.state import (
     BuildState,
@@ -56,6 +54,16 @@ from waymark.rooms.plan.taking import (
     take_best,
     take_seat,
 )
+from waymark.rooms.plan.this_bike import (
+    OwnBike,
+    faults_of_way,
+    own_bike,
+    own_seat_move,
+    saddle_move,
+    saddle_move_words,
+    take_own,
+    ways_offered,
+)
 from waymark.rooms.plan.words import RoomOut, angles_of, build_words, point, room_out
 
 __all__ = [
@@ -64,6 +72,7 @@ __all__ = [
     "FrameState",
     "FrontKey",
     "Look",
+    "OwnBike",
     "PlaceState",
     "RoomOut",
     "Rules",
@@ -82,6 +91,7 @@ __all__ = [
     "drawer",
     "drawn_plan",
     "explain",
+    "faults_of_way",
     "front_end",
     "front_key",
     "goal_dials",
@@ -91,6 +101,9 @@ __all__ = [
     "looked_at",
     "moved_since",
     "own_bar",
+    "own_bike",
+    "own_seat_move",
+    "own_stem",
     "parts_shelf",
     "picture_beside",
     "picture_now",
@@ -106,6 +119,8 @@ __all__ = [
     "progress",
     "room_out",
     "rules_of",
+    "saddle_move",
+    "saddle_move_words",
     "saddle_option",
     "search_goal",
     "seat_problem",
@@ -115,8 +130,10 @@ __all__ = [
     "stem_of",
     "stem_standing",
     "take_best",
+    "take_own",
     "take_seat",
     "toe_mm",
     "unsure_hand",
+    "ways_offered",
     "wish",
 ]

@@ -6,33 +6,27 @@ import json
 from collections.abc import Callable, Iterator, Sequence
 from contextlib import suppress
 from dataclasses import replace
-from math import pi
 from queue import Queue
 from threading import Event, Thread
 
-from waymark.core.contact import ContactKind
 from waymark.core.errors import StoppedError
 from waymark.core.frame import steering_axis
-from waymark.core.rules.body_bounds import shoulders_from_height_mm
-from waymark.core.rules.cautions import mentions_hands
-from waymark.core.rules.house import DROP_BAR_DISCIPLINES
-from waymark.core.rules.mobility import MOBILITY
-from waymark.core.search import BarOption, Gates, Goal, Place, Shelf
+from waymark.core.search import Gates, Goal, Shelf
 from waymark.core.search.frontier import Reference
 from waymark.core.search.headroom import Unsure
-from waymark.core.search.model import FREE
 from waymark.core.search.whole import Whole, search_whole
-from waymark.core.workmanship import BarRider, BarWish, Fault, bar_wish, handling_faults
+from waymark.core.workmanship import Fault, handling_faults
 from waymark.rooms.files import Facts, fact
 from waymark.rooms.plan.apart import HELPER
+from waymark.rooms.plan.asked import look, schools, sought, wish
 from waymark.rooms.plan.cautions import toe_mm
 from waymark.rooms.plan.facts import bar_clamp_mm, chosen, goal_for
-from waymark.rooms.plan.state import FrameState, Look, Schools
+from waymark.rooms.plan.own import own_bar, own_stem, own_stem_option
+from waymark.rooms.plan.state import FrameState
 from waymark.rooms.posts.goal import discipline
 from waymark.rooms.posts.measure import MeasureState, context, now_marks, read_value, surveyed
-from waymark.rooms.shelves import DropBarPart, FlatBarPart, FrameSize, Wanted, faults_of, places_of, search_shelf
+from waymark.rooms.shelves import FrameSize, Wanted, search_shelf
 
-SAME_MM = 1e-6
 # Frames of these uses are looked at for a goal of that use, unless the fitter says otherwise.
 NEAR_KINDS: dict[str, tuple[str, ...]] = {
     "road": ("road", "endurance"), "endurance": ("endurance", "road"), "gravel": ("gravel",),
@@ -42,52 +36,6 @@ NEAR_KINDS: dict[str, tuple[str, ...]] = {
 ROUGH = ("cross-country", "trail", "cyclocross")
 # From so many sizes on the screen is told first that the search is long, and shows how far it is.
 LONG_SIZES = 1500
-
-
-@fact(reading=True)
-def look(facts: Facts) -> Look:
-    """Which frames are looked at."""
-    return facts.part(FrameState).look
-
-
-@fact(reading=True)
-def schools(facts: Facts) -> Schools:
-    """Which school decides what."""
-    return facts.part(FrameState).schools
-
-
-@fact
-def sought(facts: Facts) -> ContactKind:
-    """What the goal's hand is on: the pads where they are carried, the hood on drop bars, else the grip."""
-    if context(facts).contact.on_pads:
-        return "pad"
-    return "hood" if discipline(facts) in DROP_BAR_DISCIPLINES else "grip"
-
-
-@fact
-def bar_rider(facts: Facts) -> BarRider:
-    """What of the rider decides a bar."""
-    bar, profile = facts.part(MeasureState).bar, facts.profile
-    height, shoulders = profile.mm("height"), profile.mm("shoulder_width")
-    uses: list[str] = [u.use for u in profile.uses] or [discipline(facts)]
-    back = profile.mobility.get("flat_back")
-    bends = back.one.value if back and back.one else None
-    return BarRider(
-        shoulder_width_mm=shoulders or (None if height is None else shoulders_from_height_mm(height)),
-        shoulders_guessed=shoulders is None,
-        height_mm=height,
-        hand_mm=profile.mm("hand"),
-        numb_hands=any(h.severity and h.feeling == "numb" and mentions_hands(h.what) for h in profile.hurts),
-        stiff_back=bends is not None and bends < MOBILITY["flat_back"].need_deg(uses),
-        present_mm=bar.width_mm if isinstance(bar, DropBarPart | FlatBarPart) else None,
-    )
-
-
-@fact
-def wish(facts: Facts) -> BarWish:
-    """The bar to look for, by body and use."""
-    deep, school = look(facts).deep_bends, schools(facts).width
-    return bar_wish(discipline(facts), school, sought(facts), bar_rider(facts), facts.house.placing, deep=deep)
 
 
 @fact
@@ -104,50 +52,6 @@ def wanted(facts: Facts) -> Wanted:
         placing=facts.house.placing,
         weights=facts.house.weights,
     )
-
-
-@fact
-def own_bar(facts: Facts) -> BarOption | None:
-    """The rider's own bar, first as it stands; None where it has no such hand as the goal asks for.
-
-    It is turned only from a rotation that was read (or where the hand's place is the part's own, so that both
-    speak of the same bar): a guess of some degrees would move the hand by as many millimetres.
-    """
-    bar, lean = facts.part(MeasureState).bar, context(facts)
-    stands = Place(lean.contact.off)
-    if bar is None or lean.contact.on_pads:
-        # Pads as they are: what steps the present aero bar has is not on record.
-        return BarOption("own", "bar as it is", None, (stands,), rung=FREE)
-    school = Wanted(sought(facts), schools(facts).rotation)
-    if not places_of(bar, school):
-        return None
-    places: tuple[Place, ...] = (stands,)
-    if can_turn(facts):
-        places = places_of(bar, school, _as_read(facts.part(MeasureState), stands))
-    faults = faults_of(bar, Wanted(sought(facts), wish=wish(facts), weights=facts.house.weights), changed=False)
-    return BarOption("own", bar.name, bar.bar_clamp_mm, places, bar.width_mm, FREE, faults=faults)
-
-
-@fact
-def can_turn(facts: Facts) -> bool:
-    """Whether it is known how the own bar stands now, so that the search may turn it."""
-    measure = facts.part(MeasureState)
-    bar = measure.bar
-    if not isinstance(bar, DropBarPart) or "bar_rotation" in measure.readings:
-        return True
-    return context(facts).contact.off.distance_mm(bar.hand_off_clamp()) < SAME_MM
-
-
-def _as_read(measure: MeasureState, stands: Place) -> Place:
-    """The own bar as it stands: its rotation from the ramp as read, its levers from the hoods' slope."""
-    bar, ramp = measure.bar, read_value(measure, "bar_rotation")
-    if not isinstance(bar, DropBarPart) or ramp is None:
-        return stands
-    rotation = ramp + bar.ramp_deg
-    slope = read_value(measure, "hood_slope.right")
-    arc = bar.lever_arc_deg if slope is None else bar.lever_slope_deg + rotation - slope
-    slide = (arc - bar.lever_arc_deg) * pi / 180 * bar.bend_radius_mm
-    return replace(stands, rotation_deg=rotation, slide_mm=slide)
 
 
 @fact
@@ -196,7 +100,9 @@ def shelf_for(facts: Facts, sizes: Sequence[tuple[str, FrameSize]]) -> Shelf:
     own = own_bar(facts)
     found = search_shelf(sizes, facts.shelf.keyed, own.clamp_mm if own else None, own, wanted(facts))
     frames = [replace(f, faults=frame_faults(facts, s)) for f, (_, s) in zip(found.frames, sizes, strict=True)]
-    return replace(found, frames=tuple(frames))
+    stem = own_stem(facts)
+    stems = found.stems if stem is None else (own_stem_option(stem), *found.stems)
+    return replace(found, frames=tuple(frames), stems=stems)
 
 
 def frame_faults(facts: Facts, size: FrameSize) -> tuple[Fault, ...]:
@@ -210,7 +116,11 @@ def frame_faults(facts: Facts, size: FrameSize) -> tuple[Fault, ...]:
 
 def parts_shelf(facts: Facts) -> Shelf:
     """The core's shelf of no frame, with every part that fits the plan's bar."""
-    return search_shelf([], facts.shelf.keyed, bar_clamp_mm(facts))
+    clamp, stem = bar_clamp_mm(facts), own_stem(facts)
+    found = search_shelf([], facts.shelf.keyed, clamp)
+    if stem is None or clamp not in (None, stem.bar_clamp_mm):
+        return found
+    return replace(found, stems=(own_stem_option(stem), *found.stems))
 
 
 @fact

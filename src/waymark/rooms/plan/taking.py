@@ -9,6 +9,7 @@ from waymark.core.search import CockpitOption, Goal, Place, SizeResult
 from waymark.core.search.seats import best_seat
 from waymark.rooms.files import Command, Facts, Work
 from waymark.rooms.plan.facts import bar_clamp_mm, chosen, chosen_option, goal_for
+from waymark.rooms.plan.own import OWN, own_stem
 from waymark.rooms.plan.question import answer_for_chosen, drawer, parts_shelf, search_goal
 from waymark.rooms.plan.state import BuildState, FrameState, FrontKey, PlaceState
 from waymark.rooms.schema import Point
@@ -102,7 +103,7 @@ def _keep_front(facts: Facts, b: BuildState, best: SizeResult) -> None:
         b.cockpit_width_mm = best.cockpit.width_mm
         b.stem = cockpit_stem(best.cockpit)
     elif best.stem is not None:
-        stem = facts.shelf.part(int(best.stem.key), "stem")
+        stem = own_stem(facts) if best.stem.key == OWN else facts.shelf.part(int(best.stem.key), "stem")
         b.stem = stem if isinstance(stem, StemPart) else None
         if best.bar is not None and best.bar.key != "own":
             bar = facts.shelf.part(int(best.bar.key), "drop_bar", "flat_bar", "aero_bar")
@@ -177,7 +178,8 @@ def stem_standing(facts: Facts, length_mm: float, angle_deg: float) -> tuple[Ste
         return _listed_stem(b, b.cockpit, length_mm, angle_deg), False
     clamp, same = bar_clamp_mm(facts), b.stem
     offers = []
-    for stem in facts.shelf.of_kind("stem"):
+    own = own_stem(facts)
+    for stem in (*facts.shelf.of_kind("stem"), *([own] if own else [])):
         if not isinstance(stem, StemPart) or (clamp is not None and stem.bar_clamp_mm != clamp):
             continue
         if not (stem.in_stock or stem.owned or (same is not None and stem.name == same.name)):

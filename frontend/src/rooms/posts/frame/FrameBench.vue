@@ -10,6 +10,7 @@ import FrameLook from './FrameLook.vue'
 import BuildLines from './BuildLines.vue'
 import RecommendedBuild from './RecommendedBuild.vue'
 import SearchProgress from './SearchProgress.vue'
+import ThisBike from './ThisBike.vue'
 import SizesList from './SizesList.vue'
 import { useSheet } from '@/rooms/files/useSheet'
 import WindowMap from './WindowMap.vue'
@@ -59,6 +60,7 @@ function hold(id: number) {
     >
   </p>
   <template v-else-if="view && !open">
+    <ThisBike v-if="view.this_bike" :bike="view.this_bike" />
     <RecommendedBuild v-if="view.recommended" :line="view.recommended" @hold="hold" @lit="(id) => (lit = id)" />
     <div class="lit small" aria-live="polite">
       <template v-if="litOffer"

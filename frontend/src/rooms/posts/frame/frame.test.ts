@@ -7,6 +7,7 @@ import type { BuildView, FramesView, Sheet, SizeOffer } from '@/shared/api/clien
 import CostLadder from '@/rooms/posts/build/CostLadder.vue'
 import FrameBench from './FrameBench.vue'
 import FrameTable from './FrameTable.vue'
+import ThisBike from './ThisBike.vue'
 import WindowMap from './WindowMap.vue'
 import { useSheet } from '@/rooms/files/useSheet'
 import BetweenSizes from './BetweenSizes.vue'
@@ -86,6 +87,7 @@ const frames = (offers: SizeOffer[], more: Partial<FramesView> = {}): FramesView
   },
   now: { x_mm: 385, y_mm: 555 },
   searching: false,
+  this_bike: null,
   recommended: null,
   worth: [],
   frontier: offers.filter((o) => o.verdict === 'in').map((o) => line(o.id)),
@@ -215,6 +217,36 @@ describe('the lists', () => {
     await it_.get('button').trigger('click')
     expect(change).toHaveBeenCalledTimes(1)
     expect(it_.get('button').text()).toBe('Taken')
+  })
+
+  it('takes the own bike at one rung, once, and says what each does and leaves', async () => {
+    const change = watched()
+    const rung = (name: 'nothing' | 'free', more = {}) => ({
+      rung: name,
+      does: name === 'free' ? 'put 10 more under the stem, 40 in all; nothing to buy' : 'change nothing',
+      show_x: '+1',
+      show_y: '−5',
+      leaves: '1 forward and 5 low',
+      taken: false,
+      ...more,
+    })
+    const bike = {
+      frame: 'Pellmore Ferry L',
+      kind: 'city',
+      headline: 'It gets there for nothing.',
+      saddle: 'The saddle stays.',
+      rungs: [rung('nothing', { taken: true }), rung('free')],
+      note: null,
+    }
+    const it_ = mount(ThisBike, { props: { bike } })
+    expect(it_.get('p').text()).toBe('It gets there for nothing. The saddle stays.')
+    const rows = it_.findAll('li button')
+    expect(rows[1]!.text().replace(/\s+/g, ' ')).toBe(
+      'Put 10 more under the stem, 40 in all; nothing to buy. Leaves 1 forward and 5 low.+1 −5',
+    )
+    expect(rows.map((r) => r.attributes('aria-pressed'))).toEqual(['true', 'false'])
+    for (const row of rows) await row.trigger('click')
+    expect(change.mock.calls).toEqual([[{ do: 'frame.this_bike', rung: 'free' }]])
   })
 
   it('says which sizes are nearest where none carries the goal', () => {

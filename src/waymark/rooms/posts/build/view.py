@@ -27,12 +27,14 @@ from waymark.rooms.plan import (
     front_end,
     front_key,
     is_built,
+    own_seat_move,
     parts_shelf,
     plan_bar,
     plan_contact,
     plan_goal,
     point,
     room_out,
+    saddle_move_words,
     seat_problem,
     spacers_of,
     stem_standing,
@@ -76,7 +78,7 @@ def build_view(facts: Facts) -> BuildView | None:
         turned_over=b.turned_over,
         best_is_now=is_built(b, best),
         spacer_limit_mm=frame.spacer_limit_mm,
-        seat=_seat_words(b),
+        seat=_seat_words(facts),
         seat_problem=seat_problem(facts),
         warnings=_warnings(b, front, frame.spacer_limit_mm, window, house),
     )
@@ -216,7 +218,10 @@ def _over_says(front: FrontEnd) -> Said:
     return say("Turning it over raises the bar {by}, exactly as so much spacer does.", by=by)
 
 
-def _seat_words(b: BuildState) -> list[Said]:
+def _seat_words(facts: Facts) -> list[Said]:
+    b, move = facts.part(BuildState), own_seat_move(facts)
+    if move is not None and b.post is not None:
+        return [say("{post}", post=Words(b.post.name)), saddle_move_words(move)]
     if b.post is None or b.post_exposed_mm is None or b.slide_mm is None:
         return []
     slid = exactly(abs(b.slide_mm))

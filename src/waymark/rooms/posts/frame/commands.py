@@ -11,7 +11,18 @@ from waymark.core.say import Count, Said, Words, say, term, with_commas, with_se
 from waymark.core.units import parse_length
 from waymark.rooms.deps import MOST_KEY
 from waymark.rooms.files import Command, Work, key_field
-from waymark.rooms.plan import BuildState, FrameState, FrontKey, Look, Rules, Schools, take_best
+from waymark.rooms.plan import (
+    BuildState,
+    FrameState,
+    FrontKey,
+    Look,
+    Rules,
+    Schools,
+    own_bike,
+    take_best,
+    take_own,
+    ways_offered,
+)
 from waymark.rooms.schema import Strict
 from waymark.rooms.shelves import Kind, Material
 
@@ -33,6 +44,22 @@ class Choose(Command):
             frame.held = None
         take_best(work, self, self.front)
         return say("Frame {name}", name=Words(frame.chosen.label))
+
+
+class TakeThisBike(Command):
+    """The bike that is owned taken as the machine, with the best way of one rung at its front end."""
+
+    do: Literal["frame.this_bike"] = "frame.this_bike"
+    rung: Literal["nothing", "free", "small_part"]
+
+    def run(self, work: Work) -> Said:
+        """Take it; raises ``InputError`` where the goal is not reached at this rung."""
+        way = next((w for w in ways_offered(work.facts) if w.rung == self.rung), None)
+        bike = own_bike(work.facts)
+        if way is None or bike is None:
+            raise self.refuse("rung", "This bike does not reach the goal so.", "a way that is offered", self.rung)
+        take_own(work, way)
+        return say("This bike: {name}", name=Words(bike.frame.label))
 
 
 class Leave(Command):
@@ -154,4 +181,4 @@ class RulesRead(Command):
 
 BOUNDS = {"nose_behind_bb_mm": (0.0, 200.0), "least_bar_width_mm": (200.0, 600.0)}
 SAID = {"nose_behind_bb_mm": say("Nose behind the BB, least"), "least_bar_width_mm": say("Bar width, least")}
-COMMANDS: tuple[type[Command], ...] = (Choose, Leave, Hold, LookCommand, School, Rule, RulesRead)
+COMMANDS: tuple[type[Command], ...] = (Choose, TakeThisBike, Leave, Hold, LookCommand, School, Rule, RulesRead)

@@ -77,6 +77,28 @@ class BuildLine(BaseModel):
     held: bool
 
 
+class RungOut(BaseModel):
+    """The best way at one rung for the bike that is owned: what is done and bought, and what it leaves."""
+
+    rung: Literal["nothing", "free", "small_part"]
+    does: Told
+    show_x: Told
+    show_y: Told
+    leaves: Told
+    taken: bool
+
+
+class ThisBike(BaseModel):
+    """The bike that is owned: in a sentence, its saddle, its ways from the cheapest, and how chart and tape agree."""
+
+    frame: str
+    kind: str
+    headline: Told
+    saddle: Told | None
+    rungs: list[RungOut]
+    note: Told | None
+
+
 class SchoolVerdict(BaseModel):
     """What one school takes of the two sizes held, and why."""
 
@@ -148,6 +170,7 @@ class FramesView(BaseModel):
 
     searching: bool
     offers: list[SizeOffer]
+    this_bike: ThisBike | None
     recommended: BuildLine | None
     worth: list[BuildLine]
     frontier: list[BuildLine]

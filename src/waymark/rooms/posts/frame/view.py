@@ -54,6 +54,7 @@ from waymark.rooms.posts.frame.shapes import (
     SchoolVerdict,
     SizeOffer,
 )
+from waymark.rooms.posts.frame.this_bike import this_bike
 from waymark.rooms.posts.goal import discipline, goal_marks
 from waymark.rooms.posts.measure import MeasureState, context
 from waymark.rooms.shelves import FrameSize, frame_option
@@ -102,6 +103,7 @@ def frames_view(facts: Facts) -> FramesView:
         carry=carry,
         window=parts_of,
         look_for=wanted,
+        this_bike=None if searching else this_bike(facts),
         recommended=None if top is None else _offered(facts, top, kept),
         worth=[_offered(facts, o, kept) for o in others],
         frontier=[_line(facts, c, whole, kept) for c in _first_lines(whole)],
