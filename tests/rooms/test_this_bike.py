@@ -142,3 +142,19 @@ def test_the_card_moves_post_and_saddle_from_where_they_are(odile: Fitter) -> No
     assert "showing" not in words and "of the middle" not in words
     seat = odile.read("build")["build"]["seat"]
     assert seat == ["own post", "the post 4 down and the saddle 1 back on its rails"]
+
+
+def test_a_stem_that_is_not_what_it_says_is_named_in_measure(demo: TestClient) -> None:
+    tamsin = demo_fit(demo, "Tamsin Orre")
+    before = tamsin.read("measure")
+    assert [f for f in before["measure"]["findings"] if f["kind"] == "parts"] == []
+    sheet = tamsin.edit("measure.read", {"key": "stem_length", "typed": "100"})
+    [found] = [f for f in sheet["measure"]["findings"] if f["kind"] == "parts"]
+    assert (found["title"], found["says"], found["likely"]) == (
+        "The parts and the tape part",
+        "Chart, cover, 10 of spacers and the 100 stem at −6° put the clamp 18 further back and 4 lower than the tape does.",
+        "Is the stem a 120?",
+    )
+    assert [r["key"] for r in found["remedies"]] == ["stem_length", "stem_angle", "spacers_under"]
+    # Parts that part from the tape move no mark: they are left out of the survey whole.
+    assert tamsin.cell("hand", "now") == pytest.approx((569, 653), abs=1.01)

@@ -3,6 +3,7 @@
 from waymark.core.callout.bike import Placed, Survey, survey_bike
 from waymark.core.callout.level import Level, level_of
 from waymark.core.callout.observe import Known, Leans, Observed, sighted, stated
+from waymark.core.callout.parts import Agreement, FrameFront, PartsBike, agreement
 from waymark.core.callout.prompt import GROUPS, BarKind, Prompt, Side, key_of
 from waymark.core.callout.prompts import BY_NAME, PROMPTS, USUAL, every_key, in_order
 from waymark.core.callout.taken import Sides, Taken, behind, both_sides
@@ -12,17 +13,21 @@ __all__ = [
     "GROUPS",
     "PROMPTS",
     "USUAL",
+    "Agreement",
     "BarKind",
+    "FrameFront",
     "Known",
     "Leans",
     "Level",
     "Observed",
+    "PartsBike",
     "Placed",
     "Prompt",
     "Side",
     "Sides",
     "Survey",
     "Taken",
+    "agreement",
     "behind",
     "both_sides",
     "every_key",

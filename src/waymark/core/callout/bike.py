@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 
 from waymark.core.callout.level import Level, level_of, levelled, levelled_covariance
 from waymark.core.callout.observe import TIE, Leans, Observed, fixed_points, observed, ties
+from waymark.core.callout.parts import PARTS, PartsBike
 from waymark.core.callout.taken import Taken, behind
 from waymark.core.marks import Mark
 from waymark.core.survey.adjust import Adjusted, reach
@@ -88,18 +89,22 @@ class Survey:
         return tuple(sorted((j for j in self.judged if j.suspect), key=lambda j: -abs(j.standardised or 0.0)))
 
 
-def survey_bike(taken: Mapping[str, Taken], leans: Leans) -> Survey:
+def survey_bike(taken: Mapping[str, Taken], leans: Leans, parts: PartsBike | None = None) -> Survey:
     """Adjust everything read to the marks.
 
     ``taken`` by key; what a fitter dropped is left out, what was kept against the others is never taken for
-    a slip. Raises ``GeometryError`` where no bike can be of these numbers.
+    a slip. ``parts`` are the bike's parts, where they agree with what was read: two readings more, never taken for slips.
+    Raises ``GeometryError`` where no bike can be of these numbers.
     """
     sights = observed(taken, leans)
     readings = [o.reading for o in sights]
     fixed = fixed_points(leans)
     level = level_of(taken)
+    of_parts = parts.readings(level) if parts is not None else []
+    readings += of_parts
     needed = _needed_ties(readings, leans, fixed)
     held = frozenset(o.reading.key for o in sights if behind(taken, o.key).decision == "kept")
+    held |= {r.key for r in of_parts}
     held |= {t.key for t in needed}
     found, judged = judge_readings([*readings, *needed], fixed=fixed, held=held)
     if found.squeezed and not _contradicting(found, sights):
@@ -118,7 +123,7 @@ def survey_bike(taken: Mapping[str, Taken], leans: Leans) -> Survey:
         undetermined=found.undetermined,
         bb_height_mm=found.bb_height_mm,
         observed=tuple(sights),
-        judged=tuple(_without_ties(j) for j in judged if not j.reading.key.startswith(TIE)),
+        judged=tuple(_without_ties(j) for j in judged if not j.reading.key.startswith((TIE, PARTS))),
         adjusted=found,
         tied=tuple(t.key.removeprefix(TIE) for t in needed),
         level=level,
@@ -131,7 +136,7 @@ def survey_bike(taken: Mapping[str, Taken], leans: Leans) -> Survey:
 
 def _without_ties(judged: JudgedReading) -> JudgedReading:
     """A tie is no reading: no slip is looked for in it."""
-    others = tuple(k for k in judged.not_told_from if not k.startswith(TIE))
+    others = tuple(k for k in judged.not_told_from if not k.startswith((TIE, PARTS)))
     return replace(judged, not_told_from=others)
 
 

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from waymark.core.rules.house import HouseDefault
 
+_FROM = "docs/formulas.md, Survey"
+
 ASSUMED: dict[str, HouseDefault] = {
     "crank": HouseDefault(172.5, "mm", "The commonest crank.", "house"),
     "seat_angle": HouseDefault(73.5, "°", "The commonest seat angle.", "house"),
@@ -29,6 +31,10 @@ PART_SD: dict[str, HouseDefault] = {
     "bb_height": HouseDefault(5, "mm", "Tyres give, pressures differ.", "house"),
     "hand_ahead": HouseDefault(8, "mm", "Bars turn and levers slide.", "house"),
     "hand_above": HouseDefault(8, "mm", "Bars turn and levers slide.", "house"),
+    "chart": HouseDefault(2, "mm", "Charts are rounded, frames are built to a millimetre or two.", _FROM),
+    "stem": HouseDefault(1, "mm", "Stems are made to a millimetre.", _FROM),
+    "stem_angle": HouseDefault(0.5, "°", "And to half a degree.", _FROM),
+    "spacers": HouseDefault(1, "mm", "A pile of spacers seats on two faces more.", _FROM),
 }
 READ_SD: dict[str, HouseDefault] = {
     "crank": HouseDefault(0.3, "mm", "Printed on the arm.", "house"),

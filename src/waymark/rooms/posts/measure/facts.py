@@ -5,7 +5,19 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from waymark.core.callout import Known, Leans, Placed, Survey, Taken, survey_bike
+from waymark.core.callout import (
+    Agreement,
+    FrameFront,
+    Known,
+    Leans,
+    PartsBike,
+    Placed,
+    Survey,
+    Taken,
+    agreement,
+    survey_bike,
+)
+from waymark.core.cockpit import Stem
 from waymark.core.contact import Contact, ContactKind
 from waymark.core.errors import WaymarkError
 from waymark.core.marks import Mark
@@ -13,6 +25,7 @@ from waymark.core.position import HandContext, SaddleContext
 from waymark.core.say import Said, say, with_commas
 from waymark.rooms.files import Facts, MarkName, Marks, fact
 from waymark.rooms.posts.measure.state import KEYS, MeasureState, title_of
+from waymark.rooms.shelves import FrameSize
 
 # A mark's point in the survey.
 POINTS: Mapping[str, str] = {"saddle": "s", "nose": "nose", "clamp": "clamp", "hand": "h", "pad": "pad"}
@@ -74,8 +87,53 @@ def leans(facts: Facts) -> Leans:
 
 @fact(by_value=False)
 def survey(facts: Facts) -> Survey:
-    """The readings adjusted together; raises ``GeometryError`` where no bike can be of them."""
-    return survey_bike(taken(facts), leans(facts))
+    """The readings adjusted together, the bike's parts with them where they agree; raises ``GeometryError`` where no bike
+    can be of them."""
+    agrees = parts_agree(facts)
+    parts = parts_bike(facts) if agrees is None or agrees.agrees else None
+    return survey_bike(taken(facts), leans(facts), parts)
+
+
+@fact(by_value=False)
+def parts_bike(facts: Facts) -> PartsBike | None:
+    """The front end as its parts have it: frame from the shelf, else its chart numbers; stem and spacers as read."""
+    measure, house = facts.part(MeasureState), facts.house
+    length, angle = read_value(measure, "stem_length"), read_value(measure, "stem_angle")
+    pile, front = read_value(measure, "spacers_under"), _front(facts)
+    if length is None or angle is None or pile is None or front is None:
+        return None
+    return PartsBike(front, Stem(length, angle, house.usual_clamp_height_mm), pile, house.part_sd)
+
+
+def _front(facts: Facts) -> FrameFront | None:
+    measure = facts.part(MeasureState)
+    if measure.frame is not None:
+        return front_of(measure.frame)
+    stack, reach, head = (read_value(measure, key) for key in ("frame_stack", "frame_reach", "head_angle"))
+    if stack is None or reach is None or head is None:
+        return None
+    return FrameFront("", Mark(reach, stack), head, facts.house.usual_cover_mm)
+
+
+def front_of(size: FrameSize) -> FrameFront:
+    """The front of a size by its chart."""
+    c = size.chart
+    return FrameFront(size.label, Mark(c.reach_mm, c.stack_mm), c.head_angle_deg, c.cover_mm)
+
+
+@fact(by_value=False)
+def parts_agree(facts: Facts) -> Agreement | None:
+    """The bike's parts held against the tape; ``None`` where either does not place the clamp."""
+    parts = parts_bike(facts)
+    if parts is None:
+        return None
+    by_tape = survey_bike(taken(facts), leans(facts))
+    clamp = by_tape.points.get("clamp")
+    if clamp is None:
+        return None
+    frame = facts.part(MeasureState).frame
+    others = [front_of(s) for _, s in facts.shelf.sizes if frame and s.frame == frame.frame and s.label != frame.label]
+    return agreement(parts, clamp.at, clamp.covariance, others)
 
 
 @fact(by_value=False)

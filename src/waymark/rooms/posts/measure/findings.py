@@ -4,14 +4,28 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 
-from waymark.core.callout import BY_NAME, Leans, Observed, Prompt, Survey, Taken, behind, both_sides, stated
+from waymark.core.callout import BY_NAME, Agreement, Leans, Observed, Prompt, Survey, Taken, behind, both_sides, stated
 from waymark.core.callout.level import WAYS_DIFFER_DEG
 from waymark.core.callout.prompt import HOLDS
 from waymark.core.callout.slips import PLACES, Slip, likely_slips
-from waymark.core.say import Angle, Capital, Count, Said, bare, in_a_row, say, term, with_and, with_commas, with_or
+from waymark.core.figures import whole
+from waymark.core.say import (
+    Angle,
+    Capital,
+    Count,
+    Said,
+    Size,
+    bare,
+    in_a_row,
+    say,
+    term,
+    with_and,
+    with_commas,
+    with_or,
+)
 from waymark.core.survey import JudgedReading
 from waymark.rooms.files import Facts, fact
-from waymark.rooms.posts.measure.facts import leans, surveyed
+from waymark.rooms.posts.measure.facts import leans, parts_agree, parts_bike, surveyed
 from waymark.rooms.posts.measure.facts import taken as every_taken
 from waymark.rooms.posts.measure.shapes import Finding, ReadingWord, Remedy
 from waymark.rooms.posts.measure.state import KEYS, MeasureState, title_of
@@ -54,9 +68,48 @@ def findings(facts: Facts) -> list[Finding]:
         for s in both_sides(taken)
         if s.differs and not s.meant and not any(f.key.startswith(f"{s.prompt.name}.") for f in found)
     ]
+    parts = parts_agree(facts) if survey is not None else None
+    if parts is not None and not parts.agrees:
+        found.append(_parts_part(facts, parts))
     if survey is not None and survey.level and survey.level.differ_deg is not None:
         found += _two_levels(abs(survey.level.differ_deg))
     return found
+
+
+def _parts_part(facts: Facts, found: Agreement) -> Finding:
+    """Chart, cover, spacers and stem do not put the bar where the tape does."""
+    parts = parts_bike(facts)
+    if parts is None:
+        raise ValueError("no parts to speak of")
+    # Parts less tape, as the sentence has it.
+    x, y = whole(-found.off.x_mm), whole(-found.off.y_mm)
+    apart = []
+    if x:
+        apart.append(say("{by} further forward", by=bare(x)) if x > 0 else say("{by} further back", by=bare(-x)))
+    if y:
+        apart.append(say("{by} higher", by=bare(y)) if y > 0 else say("{by} lower", by=bare(-y)))
+    says = say(
+        "Chart, cover, {pile} of spacers and the {length} stem at {angle} put the clamp {apart} than the tape does.",
+        pile=Size(parts.spacers_mm),
+        length=Size(parts.stem.length_mm),
+        angle=Angle(parts.stem.angle_deg, signed=True),
+        apart=with_and(apart or [say("elsewhere")]),
+    )
+    likely = say("{asked}?", asked=Capital(with_or(found.mends))) if found.mends else say("Is it another frame?")
+    return Finding(
+        kind="parts",
+        key="stem_length",
+        title=say("The parts and the tape part"),
+        value="",
+        chip=say("{by} apart", by=bare(whole(found.off.length_mm))),
+        says=says,
+        likely=likely,
+        mark="clamp",
+        remedies=[
+            Remedy(what="again", label=say("Read: {title}", title=title_of(facts.part(MeasureState), key)), key=key)
+            for key in ("stem_length", "stem_angle", "spacers_under")
+        ],
+    )
 
 
 def _of_survey(measure: MeasureState, survey: Survey, taken: Mapping[str, Taken], lean: Leans) -> list[Finding]:

@@ -9,7 +9,7 @@ from pydantic import BaseModel
 from waymark.core.callout import BarKind, Side
 from waymark.rooms.telling import Told
 
-FindingKind = Literal["slip", "spread", "sides", "contradiction", "unsettled", "level"]
+FindingKind = Literal["slip", "spread", "sides", "contradiction", "unsettled", "level", "parts"]
 ReadingWord = Literal["fits", "suspect", "kept", "left out", "unchecked"]
 
 
