@@ -44,10 +44,10 @@ class Room:
         self._thread = threading.Thread(target=self._server.run, daemon=True)
         self._thread.start()
         self.url = f"http://127.0.0.1:{port}"
-        for _ in range(10_000):
-            with socket.socket() as knock:
-                if knock.connect_ex(("127.0.0.1", port)) == 0:
-                    return
+        while self._thread.is_alive():
+            if self._server.started:
+                return
+            self._thread.join(0.02)
         raise RuntimeError("the room did not open")
 
     def close(self) -> None:

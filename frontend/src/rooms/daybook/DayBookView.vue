@@ -9,6 +9,8 @@ import { useSettings } from '@/shared/settings'
 import Chip from '@/shared/ui/Chip.vue'
 import TopBar from '@/shared/ui/TopBar.vue'
 
+import CarryPosition from '@/rooms/carry/CarryPosition.vue'
+
 import { matches, nextPost, triangle } from './logic'
 import TrailMarks from './TrailMarks.vue'
 import { DATES, t } from '@/shared/i18n'
@@ -21,6 +23,7 @@ const asked = ref('')
 const find = ref<HTMLInputElement>()
 const trouble = ref('')
 const adding = ref(false)
+const carrying = ref(false)
 const name = ref('')
 const about = ref('')
 const today = new Date().toLocaleDateString(DATES, { weekday: 'long', day: 'numeric', month: 'long' })
@@ -119,11 +122,15 @@ useEventListener(window, 'keydown', (event) => {
           <button type="button" class="press" :class="{ solid: !lines?.length }" @click="beginAdding">
             {{ $t('New rider') }}
           </button>
+          <button type="button" class="press" :aria-expanded="carrying" @click="carrying = !carrying">
+            {{ $t('Carry a position') }}
+          </button>
           <label class="press file"
             >{{ $t('Open a fit file')
             }}<input type="file" accept=".json,application/json" class="visually-hidden" @change="takeFile"
           /></label>
         </div>
+        <CarryPosition v-if="carrying" />
         <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
         <div v-for="(line, i) in work" :key="line.id" class="entry" :class="{ first: i === 0 }">
           <div class="what">

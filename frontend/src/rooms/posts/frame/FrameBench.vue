@@ -77,6 +77,7 @@ function hold(id: number) {
         <button type="button" class="plain" @click="open = true">{{ $t('Choose what is looked at') }}</button></template
       >
     </div>
+    <p v-if="view.position" class="quiet small position">{{ view.position }}</p>
     <section v-if="view.no_fit && look" class="nofit" role="status">
       <p>
         <b>{{ $t('Look for, or have made:') }}</b>
@@ -153,6 +154,10 @@ h1 {
 }
 .empty {
   padding: 16px 24px;
+}
+.position {
+  padding: 0 24px 4px;
+  line-height: 1.3;
 }
 .lit {
   min-height: 40px;

@@ -87,6 +87,7 @@ const frames = (offers: SizeOffer[], more: Partial<FramesView> = {}): FramesView
   },
   now: { x_mm: 385, y_mm: 555 },
   searching: false,
+  position: null,
   this_bike: null,
   recommended: null,
   worth: [],

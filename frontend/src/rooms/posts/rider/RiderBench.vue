@@ -3,6 +3,8 @@ import { computed, ref, watch } from 'vue'
 
 import type { Sheet } from '@/shared/api/client'
 
+import CarryPosition from '@/rooms/carry/CarryPosition.vue'
+
 import RecordsPanel from './RecordsPanel.vue'
 import WhatHurts from './WhatHurts.vue'
 import { useSheet } from '@/rooms/files/useSheet'
@@ -11,6 +13,7 @@ const props = defineProps<{ sheet: Sheet }>()
 const store = useSheet()
 const asked = computed(() => props.sheet.trail.find((p) => p.name === 'rider')!)
 const reason = ref(props.sheet.state.reason ?? '')
+const carrying = ref(false)
 const bike = ref(props.sheet.state.bike ?? '')
 watch(
   () => props.sheet.state.reason,
@@ -54,10 +57,17 @@ const keep = (what: 'reason' | 'bike', words: string) => {
           $t('Measure the bike')
         }}</router-link>
         {{ ' ' }}
+        <button type="button" class="press low" :aria-expanded="carrying" @click="carrying = !carrying">
+          {{ $t('The bike is not here') }}
+        </button>
+        {{ ' ' }}
         <span class="quiet small">{{
           asked.state === 'done' ? $t('All asked.') : $t('Still {note}.', { note: asked.note })
         }}</span>
       </p>
+      <CarryPosition
+        v-if="carrying"
+        :fit="{ id: sheet.id, revision: sheet.revision, use: sheet.state.goal?.discipline ?? 'road' }" />
     </section>
     <RecordsPanel :sheet="sheet" />
   </div>

@@ -170,6 +170,7 @@ class FramesView(BaseModel):
 
     searching: bool
     offers: list[SizeOffer]
+    position: Told | None
     this_bike: ThisBike | None
     recommended: BuildLine | None
     worth: list[BuildLine]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from waymark.core.callout import Placed
 from waymark.core.frame import reach_at_equal_height_mm
 from waymark.core.marks import Mark
 from waymark.core.rules.schools import SCHOOLS
@@ -56,7 +57,7 @@ from waymark.rooms.posts.frame.shapes import (
 )
 from waymark.rooms.posts.frame.this_bike import this_bike
 from waymark.rooms.posts.goal import discipline, goal_marks
-from waymark.rooms.posts.measure import MeasureState, context
+from waymark.rooms.posts.measure import MeasureState, context, placed_now, surveyed
 from waymark.rooms.shelves import FrameSize, frame_option
 
 NO_WHOLE = Whole((), (), {}, ())
@@ -103,6 +104,7 @@ def frames_view(facts: Facts) -> FramesView:
         carry=carry,
         window=parts_of,
         look_for=wanted,
+        position=_position(facts),
         this_bike=None if searching else this_bike(facts),
         recommended=None if top is None else _offered(facts, top, kept),
         worth=[_offered(facts, o, kept) for o in others],
@@ -116,6 +118,27 @@ def frames_view(facts: Facts) -> FramesView:
         held_hand=point(b.hand) if b else None,
         no_fit=_no_fit(whole, kept) if offers and not carry else None,
     )
+
+
+def _position(facts: Facts) -> Said | None:
+    """How sure the position is that frames are looked for, and where it is from."""
+    found, saddle, hand = surveyed(facts), placed_now(facts, "saddle"), placed_now(facts, "hand")
+    if found is None or saddle is None or hand is None:
+        return None
+
+    def sure(at: Placed) -> Said:
+        return say("±{x}, {y}", x=bare(round(at.sd_x_mm)), y=bare(round(at.sd_y_mm)))
+
+    spare = found.degrees_of_freedom
+    checked = say("nothing checks it") if spare < 1 else say("{spare} readings more than it needs", spare=Count(spare))
+    said = [
+        say("saddle {saddle}", saddle=sure(saddle)),
+        say("hand {hand} fore and up", hand=sure(hand)),
+        checked,
+    ]
+    sources = list(dict.fromkeys(r.source for r in facts.part(MeasureState).readings.values() if r.source))
+    said += [say("from {sources}", sources=Words(", ".join(sources[:2])))] if sources else []
+    return say("The position: {said}.", said=with_semicolons(said))
 
 
 def _first_lines(whole: Whole) -> list[Candidate]:

@@ -1,0 +1,67 @@
+"""A position carried without a tape: four numbers, or a bike known by its parts, to ranked frames."""
+
+from __future__ import annotations
+
+import re
+
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import Room
+from tests.browser.test_walk import cell, choose
+
+
+def begin(page: Page, room: Room, name: str) -> None:
+    """The form, for a rider of this name."""
+    page.goto(room.url)
+    page.get_by_role("button", name="Carry a position").click()
+    page.get_by_label("Of whom").fill(name)
+
+
+def saddle(page: Page) -> None:
+    """Where the saddle is."""
+    page.get_by_label("Saddle, high", exact=True).fill("72.7 cm")
+    page.get_by_label("Saddle, back", exact=True).fill("197")
+
+
+def test_four_numbers_lead_to_ranked_frames(demo_room: Room, page: Page) -> None:
+    begin(page, demo_room, "Ansel Merrow")
+    saddle(page)
+    page.get_by_label("Hand, reach", exact=True).fill("569")
+    page.get_by_label("Hand, high", exact=True).fill("6530")
+    page.get_by_label("Where from, and when").fill("fit in Port Ellery, March 2024")
+    page.get_by_role("button", name="To the frames").click()
+    # A hand six metres up is refused with what is allowed, and nothing typed is lost.
+    expect(page.get_by_role("alert")).to_contain_text("Allowed: 200 to 1200 mm")
+    expect(page.get_by_label("Hand, reach", exact=True)).to_have_value("569")
+    page.get_by_label("Hand, high", exact=True).fill("653")
+    page.get_by_role("button", name="To the frames").click()
+    page.wait_for_url(re.compile(r"/fits/\d+/frame$"))
+    expect(page.get_by_label("Recommended").get_by_role("button", name="Take it")).to_be_visible()
+    expect(page.locator(".position")).to_have_text(
+        "The position: saddle ±3, 2; hand ±3, 3 fore and up; nothing checks it; from fit in Port Ellery, March 2024."
+    )
+    assert cell(page, "saddle", "now") == "−197 700"
+    assert cell(page, "hand", "now") == "569 653"
+    page.reload()
+    expect(page.get_by_label("Recommended")).to_be_visible()
+
+
+def test_a_known_bike_is_a_position_too(demo_room: Room, page: Page) -> None:
+    begin(page, demo_room, "Isla Corran")
+    page.get_by_text("a known bike").click()
+    choose(page, "Frame and size", "Haldery Fieldway 3")
+    choose(page, "Bar", "Petrel 40")
+    page.get_by_label("Stem, printed").fill("120")
+    page.get_by_label("Stem angle, as it stands").fill("-6")
+    expect(page.get_by_role("button", name="To the frames")).to_be_disabled()
+    page.get_by_label("Spacers under it").fill("10")
+    saddle(page)
+    page.get_by_role("button", name="To the frames").click()
+    page.wait_for_url(re.compile(r"/fits/\d+/frame$"))
+    # The bike it came from is the first machine, and asks for nothing.
+    bike = page.get_by_label("This bike")
+    expect(bike).to_contain_text("It is there: change nothing.")
+    expect(page.locator(".position")).to_contain_text("nothing checks it")
+    bike.get_by_role("button", name="Change nothing").click()
+    expect(bike.locator("li.taken")).to_have_count(1)
+    assert cell(page, "hand", "plan") == cell(page, "hand", "now")
