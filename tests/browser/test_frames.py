@@ -171,7 +171,7 @@ def test_pads_are_carried_under_the_rules_of_the_event(demo_room: Room, page: Pa
     nose = page.get_by_label("Nose behind the BB, least").last
     nose.fill("5 cm")
     nose.press("Enter")
-    expect(page.get_by_text(re.compile("38 short"))).to_be_visible()
+    expect(page.get_by_text(re.compile("39 short"))).to_be_visible()
     expect(nose).to_have_value("50")
     nose.fill("9 m")
     nose.press("Enter")

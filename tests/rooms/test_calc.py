@@ -33,6 +33,15 @@ EXAMPLES: dict[str, dict[str, Any]] = {
         "s_x_mm": -190, "s_y_mm": 700,
     },
     "saddle.state": {"height_way": "straight", "height_mm": 727, "setback_way": "nose", "setback": 54},
+    "balance": {
+        "rider": {"height_mm": 1780, "inseam_mm": 830, "foot_mm": 265},
+        "s": {"x_mm": -208.2, "y_mm": 702.8},
+        "h": {"x_mm": 455, "y_mm": 560},
+        "crank_mm": 170,
+        "chainstay_mm": 410,
+        "bb_drop_mm": 70,
+        "wheelbase_mm": 1000,
+    },
     "build.ways": {
         "frame": {"stack_mm": 560, "reach_mm": 390, "head_angle_deg": 72, "cover_mm": 8, "spacers_above_limit_mm": 30},
         "now": {

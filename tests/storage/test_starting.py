@@ -12,10 +12,11 @@ import subprocess
 import sys
 from contextlib import closing
 from pathlib import Path
+from unittest import mock
 
 import pytest
 
-from tests.shell import WAYMARK
+from tests.shell import WAYMARK, Ran, waymark
 from waymark.storage import StartError, back_up, restore, start_store
 from waymark.storage.start import check_file, in_use, known_revisions
 
@@ -26,11 +27,18 @@ def run(*args: str, given: bytes = b"", data: Path | None = None) -> subprocess.
     return subprocess.run([str(WAYMARK), *args], input=given, capture_output=True, env=env, check=False)
 
 
-def told(done: subprocess.CompletedProcess[bytes]) -> dict[str, str]:
+def here(*args: str, data: Path) -> Ran:
+    """The same in this process, which starts in no time."""
+    with mock.patch.dict(os.environ, {"WAYMARK_DATA": str(data)}):
+        return waymark(*args)
+
+
+def told(done: subprocess.CompletedProcess[bytes] | Ran) -> dict[str, str]:
     """The one error body of a refused command."""
-    assert (done.returncode, done.stdout) == (2, b"")
-    assert b"Traceback" not in done.stderr
-    return json.loads(done.stderr)
+    err = done.stderr if isinstance(done.stderr, str) else done.stderr.decode()
+    assert (done.returncode, len(done.stdout)) == (2, 0)
+    assert "Traceback" not in err
+    return json.loads(err)
 
 
 def started(path: Path) -> Path:
@@ -85,7 +93,7 @@ def test_a_file_that_is_no_whole_store_of_ours_is_told_and_left_as_it_is(whole: 
     spoil, says = SPOILT[how]
     spoil(whole)
     before = whole.read_bytes() if whole.is_file() else b""
-    body = told(run("export", "frames", data=whole))
+    body = told(here("export", "frames", data=whole))
     assert body["message"] == f"{whole} {says}{'' if how == 'a folder' else '; nothing was changed'}."
     assert body["field"] == "data"
     assert body["allowed"]
@@ -96,19 +104,19 @@ def test_the_command_line_is_told_what_is_wrong(whole: Path, tmp_path: Path) -> 
     bad = tmp_path / "bad.csv"
     bad.write_bytes("frame,kind\nGlen Ménard".encode("latin-1"))
     assert (
-        told(run("import", "frames", str(bad), data=whole))["message"]
+        told(here("import", "frames", str(bad), data=whole))["message"]
         == "This file is not UTF-8: byte 18 is no letter."
     )
     for args in (["export", "9" * 30], ["export", "0"], ["export", "x"]):
-        assert told(run(*args, data=whole))["allowed"] == "frames, parts, a number"
+        assert told(here(*args, data=whole))["allowed"] == "frames, parts, a number"
     for args in (["records", "9" * 30, "x.zip"], ["erase", "9" * 30, "--name", "x"]):
-        done = run(*args, data=whole)
-        assert (done.returncode, b"Traceback" in done.stderr) == (2, False)
+        done = here(*args, data=whole)
+        assert (done.returncode, "Traceback" in done.stderr) == (2, False)
     for given in (b"\xff\xfe", b'{"a": ' + b"9" * 5000 + b"}", b"[" * 100_000, b"{"):
         assert told(run("calc", "position.rotate", given=given))["field"] == "input"
-    assert told(run("calc", "no.such"))["message"] == "No such calculation."
-    assert told(run("records", "1", str(tmp_path / "no" / "such" / "x.zip"), data=whole))["code"] == "file"
-    wrong = told(run("erase", "1", "--name", "somebody", data=whole))
+    assert told(here("calc", "no.such", data=whole))["message"] == "No such calculation."
+    assert told(here("records", "1", str(tmp_path / "no" / "such" / "x.zip"), data=whole))["code"] == "file"
+    wrong = told(here("erase", "1", "--name", "somebody", data=whole))
     assert wrong["message"] == "Nothing was erased: that is not this rider's name."
 
 

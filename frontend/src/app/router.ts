@@ -11,6 +11,7 @@ export const router = createRouter({
     { path: '/frames/compare', name: 'compare', component: () => import('@/rooms/shelves/CompareView.vue') },
     { path: '/parts', name: 'parts', component: () => import('@/rooms/shelves/PartsView.vue') },
     { path: '/claims', name: 'claims', component: () => import('@/rooms/claims/ClaimsView.vue') },
+    { path: '/house', name: 'house', component: () => import('@/rooms/house/HouseRulesView.vue') },
     {
       path: `/fits/:id(\\d+)/:post(${POSTS.join('|')})`,
       name: 'sheet',

@@ -59,7 +59,7 @@ export interface KnownBike {
   bar: number | ''
 }
 
-/** The edits that put a position into a file: the use, what is known of the bike, and every number with where it is from. */
+/** The edits that put a position into a file: the use, what is known of the bike, each number with where it is from. */
 export function commandsOf(use: string, stated: readonly Stated[], source: string, bike: KnownBike | null): Command[] {
   const made: Command[] = [{ do: 'goal.discipline', use: use as Schemas['Discipline']['use'] }]
   if (bike) {

@@ -10,6 +10,7 @@ const ROOMS = [
   { to: '/frames', name: said('Frames') },
   { to: '/parts', name: said('Parts') },
   { to: '/claims', name: said('What they say') },
+  { to: '/house', name: said('House rules') },
 ]
 </script>
 

@@ -197,3 +197,23 @@ class TranslateOut(BaseModel):
     steps: list[MoveLine]
     before: BodyOut
     after: BodyOut
+
+
+class BalanceIn(In):
+    """A position on a frame: its stay straight from BB to rear axle, the BB below that axle by its drop."""
+
+    rider: Rider
+    s: SaddleAt
+    h: HandAt
+    crank_mm: float = num(80, 240)
+    chainstay_mm: float = num(250, 600)
+    bb_drop_mm: float = num(-150, 150)
+    wheelbase_mm: float = num(600, 1600)
+    hand_width_mm: float | None = num(100, 1100, default=None)
+
+
+class BalanceOut(BaseModel):
+    """Per cent of the rider's weight: on the hands at most, and on the front axle."""
+
+    hand_share_percent: float
+    front_axle_percent: float

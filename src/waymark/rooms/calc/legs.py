@@ -9,6 +9,7 @@ from waymark.core.body import BodyMeasures, FootFit, readouts, segments
 from waymark.core.errors import InputError
 from waymark.core.feet import change_crank, change_foot, first_guesses, guesses_part_at_mm, stance
 from waymark.core.frame import toe_clearance_mm
+from waymark.core.handling import balance
 from waymark.core.marks import Mark
 from waymark.core.translate import translate
 from waymark.rooms.calc import leg_schemas as s
@@ -133,3 +134,21 @@ def translated(q: s.TranslateIn) -> s.TranslateOut:
         before=_read(saddle, hand, body, foot, q.crank_mm),
         after=_read(made.saddle, made.hand, to_body, foot, q.crank_mm),
     )
+
+
+def balanced(q: s.BalanceIn) -> s.BalanceOut:
+    """What hands and front axle carry of the rider."""
+    if q.h.x_mm <= q.s.x_mm:
+        raise InputError("The hand lies ahead of the saddle.", field="h.x_mm", kept=f"{q.h.x_mm:g}")
+    found = balance(
+        _mark(q.s),
+        _mark(q.h),
+        _measures(q.rider, q.hand_width_mm),
+        _foot(q.rider),
+        q.crank_mm,
+        q.chainstay_mm,
+        q.bb_drop_mm,
+        q.wheelbase_mm,
+        q.rider.sex or "men",
+    )
+    return s.BalanceOut(**asdict(found))

@@ -1,4 +1,4 @@
-"""House rules: what this studio does its own way. So far: which prompts its call-out asks."""
+"""House rules: what this studio does its own way. Which prompts its call-out asks, how it weighs workmanship."""
 
 from waymark.rooms.house_rules.service import asked_prompts, choose_prompts, house_of
 from waymark.rooms.house_rules.tables import HouseRow

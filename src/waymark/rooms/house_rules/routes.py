@@ -8,6 +8,7 @@ from waymark.core.callout import GROUPS, PROMPTS
 from waymark.rooms.deps import ERRORS, StoreDep
 from waymark.rooms.doorway import room_router
 from waymark.rooms.house_rules import service
+from waymark.rooms.house_rules.weights import WeightLine, WeightsIn, set_weights, weight_lines
 
 router = room_router("/api/house", "house", ERRORS)
 
@@ -59,3 +60,17 @@ def choose_prompts(store: StoreDep, choice: Choice) -> list[Offered]:
     """Choose what this house asks."""
     with store.writing() as session:
         return _offered(service.choose_prompts(session, choice.asked))
+
+
+@router.get("/workmanship", operation_id="workmanship")
+def workmanship(store: StoreDep) -> list[WeightLine]:
+    """What counts against a build, with the reason of each weight."""
+    with store.looking() as session:
+        return weight_lines(session)
+
+
+@router.put("/workmanship", operation_id="weigh_workmanship")
+def weigh_workmanship(store: StoreDep, change: WeightsIn) -> list[WeightLine]:
+    """Change some weights, or take them back to the usual."""
+    with store.writing() as session:
+        return set_weights(session, change.weights)

@@ -11,13 +11,14 @@ from waymark.core.callout import BY_NAME, PROMPTS, USUAL
 from waymark.core.errors import InputError
 from waymark.core.house import HOUSE, House
 from waymark.rooms.house_rules.tables import HouseRow
+from waymark.rooms.house_rules.weights import weights_of
 
 ASKED = "callout.asked"
 
 
 def house_of(session: Session) -> House:
     """The house as it is now: its own numbers, and what its call-out asks."""
-    return replace(HOUSE, asked=asked_prompts(session))
+    return replace(HOUSE, asked=asked_prompts(session), weights=weights_of(session))
 
 
 def asked_prompts(session: Session) -> tuple[str, ...]:

@@ -9,8 +9,11 @@ from dataclasses import replace
 from queue import Queue
 from threading import Event, Thread
 
+from waymark.core.body import FootFit
 from waymark.core.errors import StoppedError
 from waymark.core.frame import steering_axis
+from waymark.core.handling import mass_centre
+from waymark.core.marks import Mark
 from waymark.core.search import Gates, Goal, Shelf
 from waymark.core.search.frontier import Reference
 from waymark.core.search.headroom import Unsure
@@ -110,8 +113,19 @@ def frame_faults(facts: Facts, size: FrameSize) -> tuple[Fault, ...]:
     house, geometry = facts.house, size.chart.geometry()
     # A foot never taken says nothing about the shoe's tip.
     toe = toe_mm(facts, geometry) if facts.profile.mm("foot") is not None else None
-    window = house.trail_windows[discipline(facts)]
-    return handling_faults(toe, geometry.trail_mm, window, house.weights)
+    window, centre = house.trail_windows[discipline(facts)], rider_centre(facts)
+    share = None if centre is None else 100 * (centre.x_mm - geometry.rear_axle.x_mm) / geometry.wheelbase_mm
+    return handling_faults(toe, geometry.trail_mm, window, house.weights, share)
+
+
+@fact
+def rider_centre(facts: Facts) -> Mark | None:
+    """The rider's centre of mass at the goal, seated on the hoods; elsewhere no share on the wheels is asked."""
+    goal, lean, profile = goal_for(facts), context(facts), facts.profile
+    if goal is None or sought(facts) != "hood" or profile.mm("height") is None or goal.hand.x_mm <= goal.saddle.x_mm:
+        return None
+    body = profile.body()
+    return mass_centre(goal.saddle, goal.hand, body, FootFit(body.foot_mm, lean.foot_stack_mm), lean.saddle.crank_mm)
 
 
 def parts_shelf(facts: Facts) -> Shelf:
