@@ -42,14 +42,18 @@ class WeightsIn(BaseModel):
     weights: dict[str, float | None] = Field(max_length=len(WORKMANSHIP))
 
 
+def _known(kept: Mapping[str, float] | None) -> dict[str, float]:
+    return {k: float(v) for k, v in (kept or {}).items() if k in WORKMANSHIP}
+
+
 def _kept(session: Session) -> dict[str, float]:
     row = session.get(HouseRow, ROW)
-    return {} if row is None else {k: float(v) for k, v in row.value.items() if k in WORKMANSHIP}
+    return _known(None if row is None else row.value)
 
 
-def weights_of(session: Session) -> Weights:
-    """The weights as this house has them."""
-    return replace(WEIGHTS, **_kept(session))
+def weights_of(kept: Mapping[str, float] | None) -> Weights:
+    """The weights of a house that keeps these of its own."""
+    return replace(WEIGHTS, **_known(kept))
 
 
 def weight_lines(session: Session) -> list[WeightLine]:
