@@ -34,7 +34,6 @@ from waymark.core.search import (
 )
 from waymark.core.search.between import verdicts
 from waymark.core.search.cockpits import Cockpits
-from waymark.core.search.exact import FrontEnds
 from waymark.core.search.frontier import Reference, Standing, candidates, frontier, standing
 from waymark.core.search.headroom import (
     DIRECTIONS,
@@ -59,8 +58,6 @@ from waymark.core.search.points import (
     near_tables,
     nearest,
 )
-from waymark.core.search.recommend import Recommended
-from waymark.core.search.whole import search_whole
 from waymark.core.seat import SaddleFit, saddle_mark
 from waymark.core.workmanship import Fault
 
@@ -129,41 +126,6 @@ def test_the_whole_search_is_every_build_tried(shelf: Shelf, shelf_bars: list[Ba
         assert mine == (tried.stem, tried.over, tried.cover_mm, tried.spacers_mm, tried.bar, tried.place)
 
 
-faulted = st.builds(
-    lambda bar, points, rung, price: replace(bar, faults=(Fault(points, say("a fault")),), rung=rung, price=price),
-    bars,
-    st.sampled_from([0.0, 0.0, 0.4, 4.0]),
-    st.sampled_from([0, 2]),
-    st.integers(0, 5),
-)
-priced = st.builds(
-    lambda stem, price, owned: replace(stem, price=price, owned=owned), stems, st.integers(0, 5), st.booleans()
-)
-
-
-@settings(max_examples=90, deadline=None)
-@given(
-    st.builds(Shelf, st.lists(frames, min_size=1, max_size=3), st.lists(priced, min_size=1, max_size=6), drawers),
-    st.lists(faulted, min_size=1, max_size=3),
-    goals,
-)
-def test_the_recommended_build_is_that_of_every_build_tried(
-    shelf: Shelf, shelf_bars: list[BarOption], goal: Goal
-) -> None:
-    found = Recommended(FrontEnds(shelf, goal, shelf_bars), shelf_bars)
-    least = found.least()
-    picks, merits = found.take(least + 0.5)
-    for i, size in enumerate(shelf.frames):
-        tried = oracle.recommended(size, shelf, goal, shelf_bars)
-        assert (picks.miss[i] == np.inf) == (tried is None)
-        if tried is not None:
-            build, room, cost = tried
-            mine = (picks.stem[i], picks.over[i], picks.cover[i], picks.spacers[i], picks.bar[i], picks.place[i])
-            assert mine == (build.stem, build.over, build.cover_mm, build.spacers_mm, build.bar, build.place)
-            assert picks.miss[i] == pytest.approx(build.miss_mm, abs=1e-7)
-            assert (merits.room_mm[i], merits.cost[i]) == (room, cost)
-
-
 @st.composite
 def shelves_about_a_goal(draw: st.DrawFn) -> tuple[Shelf, Goal, StemOption]:
     """A size, stems that hit the goal about the tolerance's edge and corner, and one stem more."""
@@ -216,29 +178,6 @@ def test_a_build_in_the_corner_is_not_lost_to_a_nearer_one_outside() -> None:
         [r] = search_sizes(Shelf([size], stems_there, ()), goal)
         assert (r.verdict, r.stem.key if r.stem else "") == ("edge", "B")
         assert (round(r.miss.x_mm, 2), round(r.miss.y_mm, 2)) == (4.65, -4.69)
-
-
-def test_the_build_of_a_workshop_stands_before_the_nearest() -> None:
-    # A 12° stem is on the goal; a plain one with 15 of spacers leaves a little and is what a shop would build.
-    hand = bar_clamp(Mark(390, 560), 72, 8, 0, Stem(100, 12, 40)) + Mark(84, 14)
-    steep = StemOption("s", "Lintel", 100, 12, 40, both_ways=False)
-    plain = StemOption("u", "Sill", 100, 6, 40)
-    r = search_sizes(Shelf([frame(limit=40)], [steep, plain], (7.5,)), road(hand))[0]
-    assert (r.stem, r.spacers_mm, r.recommended, r.bar_key) == (plain, 7.5, True, "own~recommended")
-    [near] = r.others
-    assert (near.stem, near.spacers_mm, near.nearest, near.bar_key) == (steep, 0, True, "own")
-    # Six degrees off what road bikes are built with, and its rise would have filled an empty steerer's free pile.
-    undone = 100 * (np.sin(np.radians(12)) - np.sin(np.radians(6)))
-    assert (r.points, near.points) == (0, pytest.approx(6 / 2 + 0.2 * undone))
-    assert near.miss_mm < 1e-6 < r.miss_mm < 3.5
-    assert r.nearest_build == near
-    # Neither beats the other, so both stand on the frontier.
-    whole = search_whole(Shelf([frame(limit=40)], [steep, plain], (7.5,)), road(hand))
-    assert {c.standing.result.bar_key for c in whole.frontier} == {"own", "own~recommended"}
-    # Where the nearest is as good as any, one build is both.
-    exact = bar_clamp(Mark(390, 560), 72, 8, 7.5, Stem(100, 6, 40)) + Mark(84, 14)
-    both = search_sizes(Shelf([frame(limit=40)], [steep, plain], (7.5,)), road(exact))[0]
-    assert (both.others, both.nearest, both.recommended) == ((), True, True)
 
 
 def crowded(n: int) -> tuple[Shelf, list[BarOption]]:

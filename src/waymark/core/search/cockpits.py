@@ -59,6 +59,19 @@ class _Table(NamedTuple):
     drawer: Ints
 
 
+class _Asked(NamedTuple):
+    """What is the same for every combination on one frame: which are allowed, the hand from the head top, the cover, the
+    form of its miss, and the heights of every drawer with where each begins."""
+
+    allowed: NDArray[np.bool_]
+    x: float
+    y: float
+    cover: float
+    form: Form
+    heights: Floats
+    bounds: Ints
+
+
 class Cockpits:
     """Every listed combination at every place, ready to be tried on one frame size after another."""
 
@@ -84,24 +97,11 @@ class Cockpits:
 
     def pick(self, frame: FrameOption) -> CockpitPick | None:
         """The best combination the maker allows on ``frame``; None where there is none."""
-        allowed, form, heights, stop, x, y = self._on(frame)
-        if not allowed.any():
+        asked, near = self._asked(frame)
+        if not asked.allowed.any():
             return None
-        t, theta = self.goal.tolerance, np.radians(frame.head_angle_deg)
-        cos, sin = float(np.cos(theta)), float(np.sin(theta))
-        for box in (Box(float(t.hand_x_mm), float(t.hand_y_mm), cos, sin), Box(np.inf, np.inf, cos, sin)):
-            miss, pile = _tried(
-                self.table,
-                allowed,
-                float(x),
-                float(y),
-                float(frame.cover_mm),
-                form,
-                box,
-                np.concatenate(heights),
-                np.concatenate([[0], stop]),
-                float(self.goal.weights.tie_mm),
-            )
+        for box in (near, near._replace(x=np.inf, y=np.inf)):
+            miss, pile = _tried(self.table, *asked, box, float(self.goal.weights.tie_mm))
             if miss.min() < np.inf:
                 break
         tied = np.flatnonzero(miss <= miss.min() + self.goal.weights.tie_mm + EPS_MM)
@@ -109,44 +109,30 @@ class Cockpits:
         i, j = self.pairs[first]
         return CockpitPick(i, j, float(pile[first]), float(miss[first]))
 
-    def _on(self, frame: FrameOption) -> tuple[NDArray[np.bool_], Form, list[tuple[float, ...]], Ints, float, float]:
-        """What is allowed on a frame, its form, the heights of every drawer and their ends, the hand from its head top."""
-        named = frame.cockpits
-        allowed = self.anywhere if named is None else np.array([m in named for m in self.maker], np.bool_)
-        theta = np.radians(frame.head_angle_deg)
-        weights = self.goal.tolerance.hand_weights()
+    def _asked(self, frame: FrameOption) -> tuple[_Asked, Box]:
+        """What every combination is tried with on a frame, and the tolerance there."""
+        named, theta = frame.cockpits, np.radians(frame.head_angle_deg)
+        weights, t = self.goal.tolerance.hand_weights(), self.goal.tolerance
         along, across, square, slender = (float(x) for x in forms(theta, *weights))
-        form = Form(along, across, square, slender, min(weights))
-        heights = [tuple(heights_mm(spacers, frame.spacer_limit_mm)) for spacers in self.drawers]
-        stop = np.cumsum([len(h) for h in heights])
-        return (
-            allowed,
-            form,
-            heights,
-            stop,
-            self.goal.hand.x_mm - frame.reach_mm,
-            self.goal.hand.y_mm - frame.stack_mm,
+        heights = [np.array(heights_mm(spacers, frame.spacer_limit_mm), np.float64) for spacers in self.drawers]
+        asked = _Asked(
+            self.anywhere if named is None else np.array([m in named for m in self.maker], np.bool_),
+            float(self.goal.hand.x_mm - frame.reach_mm),
+            float(self.goal.hand.y_mm - frame.stack_mm),
+            float(frame.cover_mm),
+            Form(along, across, square, slender, min(weights)),
+            np.concatenate(heights),
+            np.concatenate([[0], np.cumsum([h.size for h in heights])]),
         )
+        return asked, Box(float(t.hand_x_mm), float(t.hand_y_mm), float(np.cos(theta)), float(np.sin(theta)))
 
     def inside(self, frame: FrameOption) -> Inside:
         """Every build of listed combinations that lies inside the tolerance on ``frame``."""
-        allowed, form, heights, stop, x, y = self._on(frame)
+        asked, box = self._asked(frame)
         none = np.zeros(0)
-        if not allowed.any():
+        if not asked.allowed.any():
             return Inside(np.zeros(0, np.int64), none, none, none > 0, none)
-        t, theta = self.goal.tolerance, np.radians(frame.head_angle_deg)
-        box = Box(float(t.hand_x_mm), float(t.hand_y_mm), float(np.cos(theta)), float(np.sin(theta)))
-        found = _all_inside(
-            self.table,
-            allowed,
-            float(x),
-            float(y),
-            float(frame.cover_mm),
-            form,
-            box,
-            np.concatenate(heights),
-            np.concatenate([[0], stop]),
-        )
+        found = _all_inside(self.table, *asked, box)
         pair, pile = found[:, 0].astype(np.int64), found[:, 1]
         points = [self._points(self.pairs[t][0], float(h), frame.cover_mm) for t, h in zip(pair, pile, strict=True)]
         edge = found[:, 3] > self.goal.weights.edge_share + EPS_MM
@@ -204,9 +190,9 @@ def _tried(
     y: float,
     cover: float,
     form: Form,
-    box: Box,
     heights: Floats,
     bounds: Ints,
+    box: Box,
     tie_mm: float,
 ) -> tuple[Floats, Floats]:
     """Miss and pile of every pair; inf where it is not allowed, not inside ``box`` or surely beyond the tie."""
@@ -240,9 +226,9 @@ def _all_inside(
     y: float,
     cover: float,
     form: Form,
-    box: Box,
     heights: Floats,
     bounds: Ints,
+    box: Box,
 ) -> Floats:
     """Every (pair, pile, miss, share of the tolerance) inside ``box``, one a row."""
     made = np.empty((table.ahead.size * heights.size, 4))
