@@ -32,7 +32,7 @@ RIDERS: list[dict[str, Any]] = [
         "facts": {
             "history": "Left collarbone broken in 2019, healed. No numbness off the bike.", "keeps": "her saddle and shoes",
             "races": "the gravel day, no start number", "grounds": ["gravel", "rough asphalt"], "hold": "hoods", "off_bike": "seldom",
-            "budget": "frame", "shoe_size": 41, "consent": {"on": "2026-09-12", "note": "Kept while she rides with us; photos too."},
+            "budget": "frame", "age": 41, "shoe_size": 41, "consent": {"on": "2026-09-12", "note": "Kept while she rides with us; photos too."},
         },
         "mobility": {
             "flat_back": {"one": "58"}, "hamstrings": {"left": "62", "right": "71"}, "hip_bend": {"left": "112", "right": "116"},
@@ -93,7 +93,7 @@ RIDERS: list[dict[str, Any]] = [
                           ("nose_clamp", "558"), ("bb_clamp", "821"), ("s_hand.right", "783"), ("s_hand.left", "781")],
         "facts": {
             "history": "Neck stiff since a fall in spring; asked the physiotherapist, who is content.", "keeps": "saddle, and his old brass bell",
-            "grounds": ["asphalt"], "hold": "tops", "off_bike": "never", "budget": "frame", "shoe_size": 43,
+            "grounds": ["asphalt"], "hold": "tops", "off_bike": "never", "budget": "frame", "age": 68, "shoe_size": 43,
             "consent": {"on": "2026-03-14", "note": "Kept for ten years, he says, then burn it."},
         },
         "mobility": {"flat_back": {"one": "41"}, "hamstrings": {"left": "58", "right": "57"}, "hip_bend": {"left": "104", "right": "106"}, "neck_back": {"one": "38"}},
@@ -107,7 +107,8 @@ RIDERS: list[dict[str, Any]] = [
     {
         "file": "4-odile-marrack", "name": "Odile Marrack", "about": "choir leader, 57, scores in the basket",
         "words": "I stop at every chapel. I want to step through it in a skirt and put a foot down.",
-        "measures": {"height": "5'6\"", "inseam": "775", "shoulder_width": "352", "foot": "245"},
+        "measures": {"height": "5'6\"", "inseam": "775", "shoulder_width": "352", "foot": "245", "foot_lift": "460"},
+        "facts": {"history": "Right hip stiff since winter; she gets on from the left.", "age": 57, "off_bike": "often"},
         "title": "To rehearsals, stepping through", "reason": "A step-through in place of the old cross bar.",
         "frame": "Pellmore Ferry L", "bar": "Rail 700 Rise", "saddle": "Curlew Wide",
         "measure": [

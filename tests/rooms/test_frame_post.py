@@ -72,7 +72,8 @@ def test_what_is_looked_at_narrows_the_search_and_is_remembered(fitter: Fitter) 
 
 def test_schools_decide_and_are_named(fitter: Fitter) -> None:
     first = {s["key"]: s["taken"] for s in frames(fitter)["schools"]}
-    assert first == {"between": "headroom", "rotation": "ramp", "standover": "after", "width": "acromion"}
+    taken = {"between": "headroom", "rotation": "ramp", "standover": "after", "step_over": "first", "width": "acromion"}
+    assert first == taken
     fitter.edit("frame.school", {"question": "rotation", "school": "drop_end"}, "frame")
     assert fitter.sheet["history"][0]["said"] == "Bar rotation: drop end level"
     turned = {x["build"] for x in fitter.sheet["frame"]["frontier"]}

@@ -30,10 +30,11 @@ from waymark.rooms.plan import (
     plan_marks,
     pose_of,
     search_goal,
+    standing_mm,
     toe_mm,
 )
 from waymark.rooms.posts import registry
-from waymark.rooms.posts.frame.view import frames_view, standover_mm
+from waymark.rooms.posts.frame.view import frames_view
 from waymark.rooms.posts.goal import goal_marks
 from waymark.rooms.posts.measure import MeasureState, context, drawn_now, now_marks
 from waymark.rooms.posts.measure.facts import problems
@@ -255,10 +256,10 @@ def test_ways_are_blank_until_something_is_known() -> None:
 def test_room_over_the_tube_and_before_the_toe() -> None:
     drift = FRAMES["Ostrel Drift M"]
     frame = drift.chart.geometry()
-    room = standover_mm(facts_of(measured(), PROFILE), drift, -48)
+    room = standing_mm(facts_of(measured(), PROFILE), drift)
     assert room is not None
     assert 60 < room < 110
-    assert standover_mm(facts_of(measured()), drift, -48) is None
+    assert standing_mm(facts_of(measured()), drift) is None
     long, short = measured(), measured()
     long.measure.readings |= kept(crank=180)
     short.measure.readings |= kept(crank=160)

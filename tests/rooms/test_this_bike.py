@@ -31,7 +31,10 @@ def card_text(client: TestClient, fit: int) -> str:
 
 @pytest.fixture
 def odile(demo: TestClient) -> Fitter:
-    return demo_fit(demo, "Odile Marrack")
+    fitter = demo_fit(demo, "Odile Marrack")
+    # Her old crossbar is looked at here for what parts can do on it.
+    fitter.edit("frame.school", {"question": "step_over", "school": "after"})
+    return fitter
 
 
 def as_measured(fitter: Fitter) -> None:

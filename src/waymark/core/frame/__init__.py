@@ -2,6 +2,9 @@
 
 from waymark.core.frame.chart import Chart, complete
 from waymark.core.frame.clearance import (
+    STEP_OVER_ROOM_MM,
+    lean_to_reach_deg,
+    leaned_pull_kg,
     standover_at_mm,
     standover_clearance_mm,
     step_over_clearance_mm,
@@ -12,6 +15,7 @@ from waymark.core.frame.geometry import FrameGeometry, steering_axis
 from waymark.core.frame.kernels import flop_mm, reach_at_equal_height_mm, trail_mm
 
 __all__ = [
+    "STEP_OVER_ROOM_MM",
     "Chart",
     "Derivation",
     "Disagreement",
@@ -19,6 +23,8 @@ __all__ = [
     "complete",
     "derive",
     "flop_mm",
+    "lean_to_reach_deg",
+    "leaned_pull_kg",
     "reach_at_equal_height_mm",
     "standover_at_mm",
     "standover_clearance_mm",

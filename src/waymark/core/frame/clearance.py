@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from math import hypot, radians, tan
+from math import acos, degrees, hypot, radians, tan
 
 STAND_AHEAD_OF_NOSE_MM = 50.0
 SHOE_AHEAD_SHARE = 0.28
@@ -23,6 +23,25 @@ def standover_clearance_mm(inseam_with_shoes_mm: float, standover_mm: float) -> 
 def step_over_clearance_mm(foot_lift_mm: float, step_through_mm: float) -> float:
     """Room left stepping over a low frame: foot lift less the step-through and 20 mm."""
     return foot_lift_mm - (step_through_mm + STEP_OVER_ROOM_MM)
+
+
+def lean_to_reach_deg(height_mm: float, reach_mm: float) -> float | None:
+    """How far a bike is leaned until what stood ``height_mm`` above the ground stands ``reach_mm`` above it.
+
+    Leaned about its tyres by φ a height becomes height·cos φ. 0 where nothing has to be leaned, ``None`` where no lean
+    does it.
+    """
+    if reach_mm >= height_mm:
+        return 0.0
+    return None if reach_mm <= 0 else degrees(acos(reach_mm / height_mm))
+
+
+def leaned_pull_kg(lean_deg: float, bike_kg: float, centre_height_mm: float, held_height_mm: float) -> float:
+    """What a leaned bike pulls sideways where it is held, kg: its weight about the tyres against the hand's height.
+
+    Bike·centre height·sin φ = pull·held height·cos φ.
+    """
+    return bike_kg * centre_height_mm / held_height_mm * tan(radians(lean_deg))
 
 
 def toe_clearance_mm(

@@ -38,6 +38,9 @@ NUMBERS: dict[str, HouseDefault] = {
     "least_collar_mm": HouseDefault(20, "mm", "Room for the collar and the rail clamp.", "house"),
     "standover_room_mm": HouseDefault(25, "mm", "Road, gravel and city.", "docs/formulas.md, Frame"),
     "standover_room_rough_mm": HouseDefault(50, "mm", "Where a foot is often put down.", "docs/formulas.md, Frame"),
+    "lean_most_deg": HouseDefault(30, "°", "Leaned further, a bike is held up with both hands.", "house"),
+    "bike_centre_mm": HouseDefault(550, "mm", "Height of a bare bike's centre of mass.", "house"),
+    "held_at_mm": HouseDefault(950, "mm", "Height of the bars a leaned bike is held by.", "house"),
     "near_insertion_mm": HouseDefault(30, "mm", "So near its least insertion a post is looked at twice.", "house"),
     "usual_post_mm": HouseDefault(400, "mm", "A long post, where none is on record.", "house"),
     "steep_stem_deg": HouseDefault(10, "°", "Steeper stems are looked for by name.", "house"),
@@ -119,7 +122,12 @@ TRUNK_WINDOWS: dict[str, AngleWindow] = {
     "city": AngleWindow(60, 80),
     "time-trial": AngleWindow(10, 25),
 }
+# Upright riders sit lower, so that a foot is soon down, and hold bars nearer to the hip.
+KNEE_WINDOWS: dict[str, AngleWindow] = {"city": AngleWindow(30, 50)}
 KNEE_WINDOW = AngleWindow(30, 40)
+SHOULDER_WINDOWS: dict[str, AngleWindow] = {
+    "cross-country": AngleWindow(65, 90), "trail": AngleWindow(55, 85), "city": AngleWindow(35, 70),
+}  # fmt: skip
 SHOULDER_WINDOW = AngleWindow(75, 95)
 HIP_WINDOW = AngleWindow(45, None)
 
@@ -127,8 +135,8 @@ HIP_WINDOW = AngleWindow(45, None)
 def angle_windows(discipline: str) -> dict[str, AngleWindow]:
     """House windows by read-out for a discipline (docs/formulas.md, Body)."""
     return {
-        "knee": KNEE_WINDOW,
+        "knee": KNEE_WINDOWS.get(discipline, KNEE_WINDOW),
         "hip": HIP_WINDOW,
         "trunk": TRUNK_WINDOWS[discipline],
-        "shoulder": SHOULDER_WINDOW,
+        "shoulder": SHOULDER_WINDOWS.get(discipline, SHOULDER_WINDOW),
     }

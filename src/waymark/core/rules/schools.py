@@ -71,6 +71,14 @@ SCHOOLS: dict[str, School] = {
             ),
         ),
         School(
+            "step_over",
+            "Stepping over the frame",
+            (
+                Choice("first", "first, as a gate", "Who cannot lift a foot over the frame cannot ride it."),
+                Choice("after", "after the position", "The bike can be tipped, or mounted from a kerb."),
+            ),
+        ),
+        School(
             "width",
             "Bar width",
             (

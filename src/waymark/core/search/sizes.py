@@ -15,7 +15,7 @@ from waymark.core.rules.verdict import Word, judge_pair, worst
 from waymark.core.say import Said
 from waymark.core.search.cockpits import CockpitPick, Cockpits
 from waymark.core.search.exact import FrontEnds, Picks, Watch, nearest_of
-from waymark.core.search.gates import gate_faults
+from waymark.core.search.gates import gate_faults, step_over_lean_deg
 from waymark.core.search.model import (
     FREE,
     RUNG_COST,
@@ -334,6 +334,8 @@ def _verdict(
         if seat.post_key is None:
             return "out"
     if stem_rank == 2 or spacers > weights.spacer_warn_share * frame.spacer_limit_mm:
+        word = worst(word, "edge")
+    if step_over_lean_deg(frame, goal.gates) != 0:
         word = worst(word, "edge")
     return word
 

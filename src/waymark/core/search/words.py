@@ -50,6 +50,8 @@ def decided_by(r: SizeResult, taken: Mapping[str, str]) -> Said | None:
         said.append(say("the bar turned {how}", how=label("rotation")))
     if r.goal.gates.standover_first and r.frame.standover_mm is not None:
         said.append(say("standover {how}", how=label("standover")))
+    if r.goal.gates.foot_lift_mm is not None and r.goal.gates.step_over_first:
+        said.append(say("stepping over {how}", how=label("step_over")))
     return say("By school: {decisions}.", decisions=with_commas(said)) if said else None
 
 

@@ -166,10 +166,13 @@ def handling_faults(
     trail_window_mm: tuple[float, float],
     weights: Weights = WEIGHTS,
     front_share_percent: float | None = None,
+    standing_mm: tuple[float, float] | None = None,
+    tipped_deg: float = 0.0,
 ) -> tuple[Fault, ...]:
     """Points against a frame that steers out of its use: shoe to tyre, trail, the front wheel's share of the rider.
 
-    ``toe_mm`` is negative where shoe and tyre overlap; what is not known costs nothing.
+    ``toe_mm`` is negative where shoe and tyre overlap; ``standing_mm`` is the room over the top tube and what is wanted,
+    ``tipped_deg`` how far the bike must be tipped to step over it. What is not known costs nothing.
     """
     each, made = weights.handling_points, []
     if toe_mm is not None and toe_mm < 0:
@@ -192,6 +195,11 @@ def handling_faults(
     ):
         share = Count(round(front_share_percent))
         made.append(Fault(each, say("{share} % of the rider on the front wheel", share=share)))
+    if standing_mm is not None and standing_mm[0] < standing_mm[1]:
+        room, wanted = bare(standing_mm[0]), bare(standing_mm[1])
+        made.append(Fault(each, say("{room} to stand over, {wanted} wanted", room=room, wanted=wanted)))
+    if tipped_deg > 0:
+        made.append(Fault(each, say("tipped {lean} to step over it", lean=Angle(round(tipped_deg)))))
     return _told(made)
 
 

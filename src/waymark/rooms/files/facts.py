@@ -146,6 +146,16 @@ class Facts:
         after.runs = self.runs
         return after
 
+    def supposing(self, part: Strict) -> Facts:
+        """Facts of the file were one of its parts another; what does not lean on that part is taken over.
+
+        Who asks leans on the whole file.
+        """
+        self._note("file", self._file)
+        file = self._file.model_copy()
+        file.put(part)
+        return Facts(file, self._roots["profile"], self._roots["shelf"], self._roots["house"], self)
+
     def _root(self, key: Any) -> Any:
         value = self._roots[key]
         self._note(key, value)

@@ -32,6 +32,7 @@ from waymark.rooms.plan.question import (
     shelf,
     unsure_hand,
 )
+from waymark.rooms.plan.standing import gate_prompts, gates, nose_x_mm, standing_mm, standing_words
 from waymark.rooms.plan.state import (
     BuildState,
     FrameState,
@@ -94,12 +95,15 @@ __all__ = [
     "faults_of_way",
     "front_end",
     "front_key",
+    "gate_prompts",
+    "gates",
     "goal_dials",
     "goal_for",
     "is_built",
     "is_long",
     "looked_at",
     "moved_since",
+    "nose_x_mm",
     "own_bar",
     "own_bike",
     "own_seat_move",
@@ -127,6 +131,8 @@ __all__ = [
     "shelf",
     "sought",
     "spacers_of",
+    "standing_mm",
+    "standing_words",
     "stem_of",
     "stem_standing",
     "take_best",

@@ -14,8 +14,9 @@ from waymark.core.errors import StoppedError
 from waymark.core.frame import steering_axis
 from waymark.core.handling import mass_centre
 from waymark.core.marks import Mark
-from waymark.core.search import Gates, Goal, Shelf
+from waymark.core.search import Goal, Shelf
 from waymark.core.search.frontier import Reference
+from waymark.core.search.gates import step_over_lean_deg
 from waymark.core.search.headroom import Unsure
 from waymark.core.search.whole import Whole, search_whole
 from waymark.core.workmanship import Fault, handling_faults
@@ -25,10 +26,11 @@ from waymark.rooms.plan.asked import look, schools, sought, wish
 from waymark.rooms.plan.cautions import toe_mm
 from waymark.rooms.plan.facts import bar_clamp_mm, chosen, goal_for
 from waymark.rooms.plan.own import own_bar, own_stem, own_stem_option
+from waymark.rooms.plan.standing import gates, standing_mm
 from waymark.rooms.plan.state import FrameState
 from waymark.rooms.posts.goal import discipline
-from waymark.rooms.posts.measure import MeasureState, context, now_marks, read_value, surveyed
-from waymark.rooms.shelves import FrameSize, Wanted, search_shelf
+from waymark.rooms.posts.measure import MeasureState, context, now_marks, surveyed
+from waymark.rooms.shelves import FrameSize, Wanted, frame_option, search_shelf
 
 # Frames of these uses are looked at for a goal of that use, unless the fitter says otherwise.
 NEAR_KINDS: dict[str, tuple[str, ...]] = {
@@ -36,7 +38,6 @@ NEAR_KINDS: dict[str, tuple[str, ...]] = {
     "cyclocross": ("cyclocross",), "cross-country": ("cross-country",), "trail": ("trail",), "city": ("city",),
     "time-trial": ("time-trial",),
 }  # fmt: skip
-ROUGH = ("cross-country", "trail", "cyclocross")
 # From so many sizes on the screen is told first that the search is long, and shows how far it is.
 LONG_SIZES = 1500
 
@@ -54,21 +55,6 @@ def wanted(facts: Facts) -> Wanted:
         rider_mass_kg=facts.profile.mm("mass"),
         placing=facts.house.placing,
         weights=facts.house.weights,
-    )
-
-
-@fact
-def gates(facts: Facts) -> Gates:
-    """What the rider asks of any frame, as far as it is known."""
-    profile, house, use = facts.profile, facts.house, discipline(facts)
-    inseam, mass = profile.mm("inseam"), profile.mm("mass")
-    return Gates(
-        inseam_in_shoes_mm=None if inseam is None else inseam + house.shoes_mm,
-        standover_room_mm=house.standover_room_rough_mm if use in ROUGH else house.standover_room_mm,
-        standover_first=schools(facts).standover == "first",
-        foot_lift_mm=profile.mm("foot_lift") if use == "city" else None,
-        system_mass_kg=None if mass is None else mass + house.bike_mass_kg,
-        crank_mm=read_value(facts.part(MeasureState), "crank"),
     )
 
 
@@ -115,7 +101,11 @@ def frame_faults(facts: Facts, size: FrameSize) -> tuple[Fault, ...]:
     toe = toe_mm(facts, geometry) if facts.profile.mm("foot") is not None else None
     window, centre = house.trail_windows[discipline(facts)], rider_centre(facts)
     share = None if centre is None else 100 * (centre.x_mm - geometry.rear_axle.x_mm) / geometry.wheelbase_mm
-    return handling_faults(toe, geometry.trail_mm, window, house.weights, share)
+    asked = gates(facts)
+    room = standing_mm(facts, size)
+    standing = None if room is None else (room, asked.standover_room_mm)
+    tipped = step_over_lean_deg(frame_option("", size), asked) or 0.0
+    return handling_faults(toe, geometry.trail_mm, window, house.weights, share, standing, tipped)
 
 
 @fact

@@ -48,6 +48,7 @@ class Schools(Strict):
     between: Literal["headroom", "smaller", "larger"] = "headroom"
     rotation: Literal["ramp", "drop_end", "palm"] = "ramp"
     standover: Literal["after", "first"] = "after"
+    step_over: Literal["first", "after"] = "first"
     width: Literal["acromion", "narrower", "wider", "present"] = "acromion"
 
 

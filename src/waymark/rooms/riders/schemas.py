@@ -115,6 +115,7 @@ class Facts(Strict):
     hold: Hold | None = None
     off_bike: OffBike | None = None
     budget: Rung | None = None
+    age: int | None = Field(default=None, ge=3, le=110)
     shoe_size: float | None = Field(default=None, ge=24, le=56)
     consent: Consent | None = None
 

@@ -60,6 +60,20 @@ function hold(id: number) {
     >
   </p>
   <template v-else-if="view && !open">
+    <p v-if="view.open_slip" class="open" role="status">
+      {{ view.open_slip }} <router-link :to="`/fits/${sheet.id}/measure`">{{ $t('Settle it in Measure') }}</router-link>
+    </p>
+    <p v-for="p in view.prompts" :key="p.says" class="asks">
+      {{ p.says }}{{ ' ' }}
+      <button
+        v-if="p.gate"
+        type="button"
+        class="plain"
+        @click="store.change({ do: 'frame.school', question: p.gate, school: 'first' })">
+        {{ $t('Ask it first') }}
+      </button>
+      <router-link v-else :to="`/fits/${sheet.id}/rider`">{{ $t('To the rider') }}</router-link>
+    </p>
     <ThisBike v-if="view.this_bike" :bike="view.this_bike" />
     <RecommendedBuild v-if="view.recommended" :line="view.recommended" @hold="hold" @lit="(id) => (lit = id)" />
     <div class="lit small" aria-live="polite">
@@ -145,6 +159,17 @@ header {
   align-items: baseline;
   gap: 8px;
   padding: 10px 24px 4px;
+}
+.open,
+.asks {
+  margin: 6px 24px;
+  font-size: 15px;
+}
+.open {
+  padding: 8px 12px;
+  border: 1px solid var(--goal);
+  border-left-width: 4px;
+  border-radius: 3px;
 }
 h1 {
   font-size: 22px;

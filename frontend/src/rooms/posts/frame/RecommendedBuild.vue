@@ -25,6 +25,7 @@ const upper = (said: string) => said.charAt(0).toUpperCase() + said.slice(1)
     </p>
     <p class="build">{{ upper(line.build) }}; {{ line.cost }}.</p>
     <p>{{ line.stands }} {{ line.bar_why }} {{ line.gives_up }}</p>
+    <p v-if="line.standing" class="standing">{{ line.standing }}</p>
     <details v-if="line.faults.length">
       <summary>{{ $t('{points} points against it', { points: line.points.toFixed(1) }) }}</summary>
       <ul>
@@ -74,6 +75,9 @@ const upper = (said: string) => said.charAt(0).toUpperCase() + said.slice(1)
 .build {
   font-size: 16px;
   font-weight: 560;
+}
+.standing {
+  color: var(--quiet);
 }
 summary {
   cursor: pointer;

@@ -16,6 +16,7 @@ const upper = (said: string) => said.charAt(0).toUpperCase() + said.slice(1)
     <h2>
       {{ $t('This bike') }} <span class="quiet">{{ bike.frame }}</span>
     </h2>
+    <p v-for="stop in bike.stops" :key="stop" class="stop">{{ upper(stop) }}.</p>
     <p>{{ bike.headline }} {{ bike.saddle }}</p>
     <ol v-if="bike.rungs.length">
       <li v-for="rung in bike.rungs" :key="rung.rung" :class="{ taken: rung.taken }">
@@ -40,6 +41,10 @@ const upper = (said: string) => said.charAt(0).toUpperCase() + said.slice(1)
   border-bottom: 1px solid var(--hair);
   font-size: 14.5px;
   line-height: 1.35;
+}
+.stop {
+  color: var(--goal);
+  font-weight: 560;
 }
 h2 {
   font-size: 16px;

@@ -60,6 +60,7 @@ const line = (id: number, more: Partial<FramesView['frontier'][number]> = {}): F
   points: 0,
   faults: [],
   bar_why: null,
+  standing: null,
   chosen: false,
   held: false,
   ...more,
@@ -88,6 +89,8 @@ const frames = (offers: SizeOffer[], more: Partial<FramesView> = {}): FramesView
   now: { x_mm: 385, y_mm: 555 },
   searching: false,
   position: null,
+  open_slip: null,
+  prompts: [],
   this_bike: null,
   recommended: null,
   worth: [],
@@ -238,9 +241,13 @@ describe('the lists', () => {
       saddle: 'The saddle stays.',
       rungs: [rung('nothing', { taken: true }), rung('free')],
       note: null,
+      stops: ['step-over: the foot must rise 375 mm more'],
     }
     const it_ = mount(ThisBike, { props: { bike } })
-    expect(it_.get('p').text()).toBe('It gets there for nothing. The saddle stays.')
+    expect(it_.findAll('section > p').map((p) => p.text())).toEqual([
+      'Step-over: the foot must rise 375 mm more.',
+      'It gets there for nothing. The saddle stays.',
+    ])
     const rows = it_.findAll('li button')
     expect(rows[1]!.text().replace(/\s+/g, ' ')).toBe(
       'Put 10 more under the stem, 40 in all; nothing to buy. Leaves 1 forward and 5 low.+1 −5',

@@ -23,6 +23,7 @@ const HOLDS = ['hoods', 'drops', 'tops', 'grips', 'extensions', 'changing']
 const OFF = ['never', 'seldom', 'often']
 const RUNGS = ['free', 'small part', 'part', 'dear part', 'frame']
 const keep = (part: Partial<Facts>) => store.editRider({ facts: part }, `facts.${Object.keys(part)[0]}`, '')
+const years = (typed: string) => (/^\d+$/.test(typed.trim()) ? Number(typed) : null)
 const shoe = (typed: string) => {
   const n = Number(typed.replace(',', '.'))
   return Number.isFinite(n) && n > 0 ? n : null
@@ -70,6 +71,9 @@ const TEXTS = [
           @update:model-value="(v: string | null) => keep({ off_bike: (v ?? null) as never })"
           ><el-option v-for="o in OFF" :key="o" :value="o" :label="$t(o)" /></el-select
       ></label>
+      <label
+        >{{ $t('Age') }}<TypedBox :value="profile().age" inputmode="numeric" @keep="(t) => keep({ age: years(t) })"
+      /></label>
       <label
         >{{ $t('Shoe, EU')
         }}<TypedBox :value="profile().shoe_size" inputmode="decimal" @keep="(t) => keep({ shoe_size: shoe(t) })"

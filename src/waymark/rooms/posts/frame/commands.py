@@ -132,7 +132,7 @@ class School(Command):
     """Which school decides one of the questions on which fitters differ."""
 
     do: Literal["frame.school"] = "frame.school"
-    question: Literal["between", "rotation", "standover", "width"]
+    question: Literal["between", "rotation", "standover", "step_over", "width"]
     school: str = Field(max_length=20)
 
     def run(self, work: Work) -> Said:

@@ -15,7 +15,7 @@ from waymark.core.frame import FrameGeometry, flop_mm, reach_at_equal_height_mm
 from waymark.core.say import Angle, Length, Said, bare, say
 from waymark.core.search.gates import standover_room_mm
 from waymark.rooms.files import Facts
-from waymark.rooms.posts.frame.view import nose_x_mm
+from waymark.rooms.plan import nose_x_mm
 from waymark.rooms.posts.goal import goal_marks
 from waymark.rooms.posts.measure import MeasureState
 from waymark.rooms.shelves import FrameSize, ShelfView, frame_option

@@ -73,6 +73,7 @@ class BuildLine(BaseModel):
     gives_up: Told
     decided: Told | None
     bar_why: Told | None
+    standing: Told | None
     chosen: bool
     held: bool
 
@@ -89,7 +90,10 @@ class RungOut(BaseModel):
 
 
 class ThisBike(BaseModel):
-    """The bike that is owned: in a sentence, its saddle, its ways from the cheapest, and how chart and tape agree."""
+    """The bike that is owned: in a sentence, its saddle, its ways from the cheapest, and how chart and tape agree.
+
+    ``stops`` are the rider's gates it does not pass.
+    """
 
     frame: str
     kind: str
@@ -97,6 +101,7 @@ class ThisBike(BaseModel):
     saddle: Told | None
     rungs: list[RungOut]
     note: Told | None
+    stops: list[Told]
 
 
 class SchoolVerdict(BaseModel):
@@ -123,6 +128,13 @@ class SchoolOut(BaseModel):
     question: Told
     taken: str
     choices: list[ChoiceOut]
+
+
+class GatePrompt(BaseModel):
+    """A gate that could be asked first, with the reasons; ``gate`` is empty where something has to be measured."""
+
+    gate: Literal["standover", "step_over", ""]
+    says: Told
 
 
 class LookOut(BaseModel):
@@ -171,6 +183,8 @@ class FramesView(BaseModel):
     searching: bool
     offers: list[SizeOffer]
     position: Told | None
+    open_slip: Told | None
+    prompts: list[GatePrompt]
     this_bike: ThisBike | None
     recommended: BuildLine | None
     worth: list[BuildLine]

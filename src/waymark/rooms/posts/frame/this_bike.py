@@ -6,6 +6,7 @@ from waymark.core.figures import whole
 from waymark.core.marks import Mark
 from waymark.core.rules.verdict import show_miss
 from waymark.core.say import Capital, Length, Said, bare, say, with_and, with_semicolons
+from waymark.core.search.gates import gate_faults
 from waymark.core.ways import Way
 from waymark.core.workmanship import Fault
 from waymark.rooms.files import Facts
@@ -14,6 +15,8 @@ from waymark.rooms.plan import (
     FrameState,
     OwnBike,
     faults_of_way,
+    gates,
+    nose_x_mm,
     own_bike,
     saddle_move,
     saddle_move_words,
@@ -21,6 +24,7 @@ from waymark.rooms.plan import (
     ways_offered,
 )
 from waymark.rooms.posts.frame.shapes import RungOut, ThisBike
+from waymark.rooms.shelves import frame_option
 
 
 def this_bike(facts: Facts) -> ThisBike | None:
@@ -28,14 +32,16 @@ def this_bike(facts: Facts) -> ThisBike | None:
     bike, goal = own_bike(facts), search_goal(facts)
     if bike is None or goal is None:
         return None
-    offered = ways_offered(facts)
+    stops = [f.words for f in gate_faults(frame_option("", bike.frame), gates(facts), nose_x_mm(facts))]
+    offered = [] if stops else ways_offered(facts)
     return ThisBike(
         frame=bike.frame.label,
         kind=bike.frame.kind,
-        headline=_headline(facts, bike, offered),
-        saddle=_saddle(facts),
+        headline=say("Not for this rider, whatever its position.") if stops else _headline(facts, bike, offered),
+        saddle=None if stops else _saddle(facts),
         rungs=_rungs(facts, bike, offered),
         note=_note(bike),
+        stops=stops,
     )
 
 

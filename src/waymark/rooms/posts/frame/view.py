@@ -11,14 +11,13 @@ from waymark.core.say import Count, Said, Size, Words, bare, say, with_and, with
 from waymark.core.search import Goal, SizeResult
 from waymark.core.search.between import verdicts
 from waymark.core.search.frontier import Candidate
-from waymark.core.search.gates import standover_room_mm
 from waymark.core.search.headroom import saddle_room, share_reached
 from waymark.core.search.model import FREE, RUNGS
 from waymark.core.search.offers import Offered, shortlist
 from waymark.core.search.whole import Whole
 from waymark.core.search.window import Kind, WindowPart, look_for, window
 from waymark.core.search.words import decided_by
-from waymark.rooms.files import Facts, fact
+from waymark.rooms.files import Facts
 from waymark.rooms.plan import (
     NEAR_KINDS,
     BuildState,
@@ -29,6 +28,7 @@ from waymark.rooms.plan import (
     can_turn,
     chosen,
     front_key,
+    gate_prompts,
     is_built,
     is_long,
     looked_at,
@@ -37,16 +37,20 @@ from waymark.rooms.plan import (
     rules_of,
     search_goal,
     shelf,
+    standing_mm,
+    standing_words,
     toe_mm,
     unsure_hand,
     wish,
 )
+from waymark.rooms.posts.frame.open_slip import open_slip
 from waymark.rooms.posts.frame.shapes import (
     BuildLine,
     ChoiceOut,
     Compared,
     FaultOut,
     FramesView,
+    GatePrompt,
     LookForOut,
     LookOut,
     MapPart,
@@ -56,33 +60,17 @@ from waymark.rooms.posts.frame.shapes import (
     SizeOffer,
 )
 from waymark.rooms.posts.frame.this_bike import this_bike
-from waymark.rooms.posts.goal import discipline, goal_marks
+from waymark.rooms.posts.goal import discipline
 from waymark.rooms.posts.measure import MeasureState, context, placed_now, surveyed
-from waymark.rooms.shelves import FrameSize, frame_option
+from waymark.rooms.shelves import FrameSize
 
 NO_WHOLE = Whole((), (), {}, ())
-USUAL_SADDLE = Mark(-200, 700)
 UNTURNED = say("The own bar is taken as it stands: read its rotation on the ramp, and the search may turn it.")
 MOST_OFFERS, MOST_LINES, NEAREST = 400, 60, 3
 # These stand over the drawing, in this order; the rest stands with the schools.
 OVER_THE_DRAWING = (
     "Miss", "Stem", "Spacers", "Room up, down", "Reach, equal height", "Toe room", "Trail", "Front centre",
 )  # fmt: skip
-
-
-def standover_mm(facts: Facts, size: FrameSize, nose_x_mm: float) -> float | None:
-    """Room over the top tube where the rider stands."""
-    inseam = facts.profile.mm("inseam")
-    if inseam is None:
-        return None
-    return standover_room_mm(frame_option("", size), inseam + facts.house.shoes_mm, nose_x_mm)
-
-
-@fact
-def nose_x_mm(facts: Facts) -> float:
-    """Where the goal's saddle has its nose: there a rider stands."""
-    saddle = goal_marks(facts).get("saddle", USUAL_SADDLE)
-    return saddle.x_mm + context(facts).saddle.nose_to_s_mm
 
 
 def frames_view(facts: Facts) -> FramesView:
@@ -105,6 +93,8 @@ def frames_view(facts: Facts) -> FramesView:
         window=parts_of,
         look_for=wanted,
         position=_position(facts),
+        open_slip=None if searching else open_slip(facts),
+        prompts=[GatePrompt.model_validate({"gate": gate, "says": says}) for gate, says in gate_prompts(facts)],
         this_bike=None if searching else this_bike(facts),
         recommended=None if top is None else _offered(facts, top, kept),
         worth=[_offered(facts, o, kept) for o in others],
@@ -174,7 +164,7 @@ def _offer(facts: Facts, r: SizeResult, whole: Whole, size: FrameSize) -> SizeOf
         room=room_out(whole.room(r)),
         toe_mm=toe_mm(facts, geometry),
         trail_mm=geometry.trail_mm,
-        standover_room_mm=standover_mm(facts, size, nose_x_mm(facts)),
+        standover_room_mm=standing_mm(facts, size),
     )
 
 
@@ -205,6 +195,7 @@ def _offered(facts: Facts, it: Offered, kept: dict[int, FrameSize]) -> BuildLine
         gives_up=it.gives_up,
         decided=decided_by(r, frame.schools.model_dump()),
         bar_why=_bar_why(facts, r),
+        standing=standing_words(facts, size),
         chosen=_same(frame.chosen, size) and is_built(facts.part(BuildState), r),
         held=_same(frame.held, size),
     )
@@ -305,10 +296,9 @@ def _compared(facts: Facts, whole: Whole, first: SizeResult | None, second: Size
         row("Trail", a.trail_mm, b.trail_mm if b else None),
         row("Front centre", a.front_centre_mm, b.front_centre_mm if b else None),
     ]
-    nose = nose_x_mm(facts)
-    standing = standover_mm(facts, a_size, nose)
+    standing = standing_mm(facts, a_size)
     if standing is not None:
-        rows.append(row("Standover room", standing, standover_mm(facts, b_size, nose) if b_size else None))
+        rows.append(row("Standover room", standing, standing_mm(facts, b_size) if b_size else None))
     # Extensions reach under the table: there it is kept short.
     over = OVER_THE_DRAWING[: 5 if context(facts).contact.on_pads else None]
     for one in rows:

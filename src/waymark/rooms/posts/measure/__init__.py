@@ -15,11 +15,13 @@ from waymark.rooms.posts.measure.facts import (
     context,
     label_of,
     now_marks,
+    parts_agree,
     placed_now,
     read_value,
     surveyed,
     taken,
 )
+from waymark.rooms.posts.measure.findings import findings
 from waymark.rooms.posts.measure.sources import explain_foot
 from waymark.rooms.posts.measure.standin import asked_of, true_value
 from waymark.rooms.posts.measure.state import MeasureState
@@ -35,8 +37,10 @@ __all__ = [
     "context",
     "drawn_now",
     "explain_foot",
+    "findings",
     "label_of",
     "now_marks",
+    "parts_agree",
     "placed_now",
     "read_value",
     "saddle_fit",
