@@ -51,7 +51,7 @@ RIDERS: list[dict[str, Any]] = [
         "measure": [
             ("front_axle", "341"), ("rear_axle", "340"), ("wheelbase", "1014"),
             ("bb_floor", "268"), ("s_straight", "727"), ("s_plumb", "701"), ("s_behind", "197"), ("s_floor", "967"),
-            ("s_nose", "152"), ("nose_behind", "47"), ("nose_floor", "969"), ("tilt", "-0.5"), ("nose_clamp", "538"), ("s_clamp", "687"),
+            ("s_nose", "152"), ("nose_behind", "47"), ("nose_floor", "969"), ("tilt", "-0.5"), ("rail_place", "4.5"), ("nose_clamp", "538"), ("s_clamp", "687"),
             ("clamp_floor", "905"), ("clamp_up", "639"), ("bb_clamp", "803"), ("s_hand.right", "768"), ("s_hand.left", "767"),
             ("nose_hand.right", "614"), ("hand_floor.right", "921"), ("hand_ahead.right", "571"), ("hand_up.right", "653"), ("stem_length", "120"),
             ("stem_angle", "-6"), ("spacers_under", "10"), ("spacers_over", "10"), ("bar_width", "400"), ("crank", "170"),

@@ -14,6 +14,7 @@ from waymark.core.rules.cautions import ALWAYS, Situation, cautions_for, mention
 from waymark.core.rules.house import DISCIPLINES, NUMBERS, STEM_WINDOWS, TOLERANCES, angle_windows
 from waymark.core.rules.racing import LOOK_UP, RaceRules, rules_say
 from waymark.core.rules.verdict import judge, judge_pair, show_miss, worst
+from waymark.core.say import say
 from waymark.core.search import Tolerance
 from waymark.core.setup import SetupFacts, steps_for
 
@@ -136,6 +137,7 @@ FACTS = dict(
     contact=Contact("hood", Mark(85, 12)),
     foot_stack_mm=25,
     crank_mm=172.5,
+    bar_stands=say("ramp level, hoods rising 8°"),
 )
 
 
@@ -144,7 +146,7 @@ def test_steps_are_in_the_order_of_work_and_fit_the_card() -> None:
     said = [str(s.what).split()[0] for s in steps]
     assert said == [
         "Level",
-        "Pen",
+        "Old",
         "Post",
         "Saddle:",
         "Spacers:",
@@ -159,6 +161,21 @@ def test_steps_are_in_the_order_of_work_and_fit_the_card() -> None:
     assert str(steps[3].what).startswith("Saddle: nose 54 behind BB")
     assert str([s.bolt for s in steps if s.bolt][0]) == "collar"
     assert not any(c.isdigit() for s in steps for c in str(s.bolt))
+
+
+def test_a_bar_is_set_by_an_angle_and_pen_marks_are_for_the_bike_they_are_on() -> None:
+    steps = steps_for(SetupFacts(**FACTS))
+    assert str(steps[6].what) == "Bar square to the fork crown, ramp level, hoods rising 8°."
+    assert "pen" not in " ".join(f"{s.what} {s.check}" for s in steps).lower()
+    read = say("ramp 1° up to the front, rail scale 4")
+    steps = steps_for(SetupFacts(**{**FACTS, "as_read": read}))
+    assert str(steps[1].check) == "as it came: ramp 1° up to the front, rail scale 4"
+    stays = steps_for(SetupFacts(**{**FACTS, "own_post_by_mm": -3.6, "own_slide_by_mm": 0.3}))
+    assert str(stays[1].what) == "Pen a mark on the post at the collar, on the rails at the clamp."
+    assert [str(s.what) for s in stays[2:4]] == [
+        "Post: 4 down from its mark.",
+        "Saddle: stays where it is clamped; top level within 1°.",
+    ]
 
 
 def test_steps_of_a_flat_bar_and_a_turned_stem() -> None:
@@ -215,7 +232,8 @@ def test_each_kind_of_contact_has_its_own_sentences(
     contact: ContactKind, what: str, check: str, bolt: str, last: str
 ) -> None:
     to_hand, width = (Mark(252, 18), 190) if contact == "pad" else (Mark(0, 0), None)
-    steps = steps_for(SetupFacts(**{**FACTS, "contact": Contact(contact, Mark(85, 12), to_hand, width_mm=width)}))
+    held = Contact(contact, Mark(85, 12), to_hand, width_mm=width)
+    steps = steps_for(SetupFacts(**{**FACTS, "contact": held, "bar_stands": say("left clamped as it is")}))
     assert (str(steps[7].what), str(steps[7].check), str(steps[7].bolt)) == (what, check, bolt)
     assert str(steps[-1].what) == last
     others = {"hood", "grip", "pad", "extension"} - {contact} - ({"extension"} if contact == "pad" else set())

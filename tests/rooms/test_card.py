@@ -13,6 +13,7 @@ from pypdf import PdfReader
 from reportlab.lib.units import mm
 from reportlab.pdfbase import pdfmetrics
 
+from tests.rooms.test_fits import Fitter, demo_fit
 from waymark.core.drawing.primitives import DisplayList, Label
 from waymark.core.marks import Mark
 from waymark.rooms.documents import write_pdf
@@ -142,3 +143,77 @@ def test_no_figure_of_the_marks_stands_on_another(demo: TestClient, unit: str) -
                 taken.append(box)
         checked += len(taken)
     assert checked > 60
+
+
+def told(demo: TestClient, fit: int) -> list[str]:
+    """The words of a card's first page, as they follow on the paper."""
+    page = demo.get(f"/api/fits/{fit}/card").json()[0]
+    return [i["text"] for i in page["items"] if i.get("text")]
+
+
+def warned(fitter: Fitter) -> list[str]:
+    """Why the card must not be built from, as Set-up says it."""
+    found: list[str] = fitter.read("setup")["setup"]["warnings"]
+    return found
+
+
+def test_a_plan_older_than_its_goal_prints_in_large_letters_why_not(demo: TestClient) -> None:
+    halvard = demo_fit(demo, "Halvard Stroud")
+    assert warned(halvard) == [
+        "The saddle was lowered 6 mm after this was planned.",
+        "Saddle 0 +6 off the goal, outside ±3, 2.",
+    ]
+    words = told(demo, halvard.fit)
+    assert words.count("NOT TO BE BUILT") == 3
+    assert "Ask the fitter first." in words
+    assert " ".join(w for w in words if "lowered" in w or w.startswith("goal,")) == (
+        "The saddle was lowered 6 mm after this was planned. Saddle 0 +6 off the goal, outside ±3, 2."
+    )
+    # Still on one page of steps, and what is on it is not dropped.
+    text = " ".join(
+        i["text"] for p in demo.get(f"/api/fits/{halvard.fit}/card").json() for i in p["items"] if i.get("text")
+    )
+    assert "Check both brakes before riding" in text
+    # Planned again for the goal as it is, the card is one to build from.
+    top = halvard.read("frame")["frame"]["recommended"]
+    halvard.edit("frame.choose", {"size": top["id"], "front": top["front"]}, "setup")
+    assert warned(halvard) == []
+    assert "NOT TO BE BUILT" not in told(demo, halvard.fit)
+
+
+def test_what_else_a_card_must_not_be_built_from(demo: TestClient) -> None:
+    tamsin = demo_fit(demo, "Tamsin Orre")
+    assert warned(tamsin) == []
+    tamsin.edit("build.spacers", {"height_mm": 0}, "setup")
+    hand = next(r for r in tamsin.sheet["ledger"] if r["mark"] == "hand")["miss"]
+    assert hand["verdict"] == "out"
+    assert warned(tamsin) == [f"Hand {hand['show_x']} {hand['show_y']} off the goal, outside ±5, 5."]
+    tamsin.edit("measure.read", {"key": "s_plumb", "typed": "751"}, "setup")
+    assert warned(tamsin)[-1] == "A slip is open in Measure: Saddle mark above BB."
+    odile = demo_fit(demo, "Odile Marrack")
+    ferry = next(o["id"] for o in odile.read("frame")["frame"]["offers"] if o["frame"] == "Pellmore Ferry")
+    odile.edit("frame.choose", {"size": ferry}, "frame")
+    assert any("step-over: the foot must rise" in w for w in warned(odile))
+
+
+def test_the_bar_is_set_by_the_level_and_levers_slide_from_where_they_are(demo: TestClient) -> None:
+    tamsin = demo_fit(demo, "Tamsin Orre")
+    line = next(w for w in told(demo, tamsin.fit) if w.startswith("Bar square"))
+    place = tamsin.read("build")["state"]["build"]["place"]
+    # Ramp 1° up and hoods rising 6° as read; the lever's own figures say how far it goes for the plan's slope.
+    bar = tamsin.sheet["state"]["measure"]["bar"]
+    turned = 1 + bar["ramp_deg"]
+    now = (bar["lever_slope_deg"] + turned - 6 - bar["lever_arc_deg"]) * 3.14159265 / 180 * bar["bend_radius_mm"]
+    by = round(place["slide_mm"] - now)
+    way = f"levers {abs(by)} {'down' if by > 0 else 'up'} the bend" if by else "levers where they are"
+    up = place["rotation_deg"] - bar["ramp_deg"]
+    leaning = "level" if abs(up) < 0.05 else f"{abs(up):g}° {'up' if up > 0 else 'down'} to the front"
+    assert line == f"Bar square to the fork crown, ramp {leaning}, {way}, hoods rising {place['slope_deg']:.0f}°."
+    assert (
+        "as it came: ramp 1° up to the front, hoods rising 6°, lever reach 68, rail scale 4.5, post showing 182,"
+        in (" ".join(told(demo, tamsin.fit)))
+    )
+    for rider in ("Odile Marrack", "Jory Penhale", "Kerra Lannick", "Halvard Stroud"):
+        said = " ".join(told(demo, fit_of(demo, rider)))
+        assert "pen marks" not in said
+        assert "levers" not in next(w for w in told(demo, fit_of(demo, rider)) if w.startswith("Bar square"))

@@ -16,12 +16,12 @@ from waymark.core.drawing.primitives import Command, DisplayList, Path, line, po
 from waymark.core.figures import show_mm
 from waymark.core.frame.geometry import steering_axis
 from waymark.core.marks import Mark
-from waymark.core.say import Angle, Reader, Said, Size, say, term
+from waymark.core.say import Angle, Reader, Said, Size, in_a_row, say, term
 from waymark.core.setup import Step
 
 WIDTH_MM, HEIGHT_MM, MARGIN_MM = 210.0, 297.0, 11.0
 LEFT, RIGHT = MARGIN_MM, WIDTH_MM - MARGIN_MM
-MOST_STEPS = 10
+MOST_STEPS, MOST_WARNED = 10, 3
 FOOT_MM = 12.5
 BIKE_SCALE = 0.053
 STACK_SCALE = 0.31
@@ -44,7 +44,7 @@ class CardRow:
 
 @dataclass(frozen=True, slots=True)
 class CardContent:
-    """All that the card says, and who reads it."""
+    """All that the card says, and who reads it; with ``warnings`` it says in large letters not to build from it."""
 
     rider: str
     bike: str
@@ -56,6 +56,7 @@ class CardContent:
     drawing: BikeDrawing
     saddle: Mark
     hand: Mark
+    warnings: tuple[Said, ...] = ()
     reader: Reader = field(default_factory=Reader)
 
 
@@ -64,13 +65,13 @@ def card_pages(c: CardContent) -> list[DisplayList]:
 
     Cautions that find no room on it go on to a second page; none is ever dropped.
     """
-    page = DisplayList()
+    page, body = DisplayList(), DisplayList()
+    low = _not_yet(page, c)
     _heading(page, c)
-    _bike(page, c)
-    _stack(page, c)
-    _marks(page, c)
-    _steps(page, c)
-    left = _foot(page, c)
+    for part in (_bike, _stack, _marks, _steps):
+        part(body, c)
+    page.extend(placed(body.items, 1.0, Mark(0, -low)))
+    left = _foot(page, c, low)
     if not left:
         return [page]
     second = DisplayList()
@@ -78,6 +79,26 @@ def card_pages(c: CardContent) -> list[DisplayList]:
     second.add(word(Mark(LEFT, 264), c.reader.tell(say("Before it leaves, continued")), "strong", 4.0))
     _cautions(second, c, left, LEFT, 257.0)
     return [page, second]
+
+
+def _not_yet(page: DisplayList, c: CardContent) -> float:
+    """The mark of a card that is not to be built from, and why; gives how far all below the heading goes down, mm."""
+    if not c.warnings:
+        return 0.0
+    said = c.reader.tell(say("NOT TO BE BUILT"))
+    for at in (226.0, 96.0):
+        page.add(word(Mark(WIDTH_MM / 2, at), said, "pale", 21.0, "middle"))
+    lines = wrapped(c.reader.tell(in_a_row(c.warnings)), 74)
+    shown = lines if len(lines) <= MOST_WARNED else [*lines[: MOST_WARNED - 1], f"{lines[MOST_WARNED - 1]} …"]
+    low = 5.4 + 4.2 * max(2, len(shown))
+    top, bottom = 271.5, 273.0 - low
+    corners = (Mark(LEFT, bottom), Mark(RIGHT, bottom), Mark(RIGHT, top), Mark(LEFT, top))
+    page.add(polyline(corners, "rule", closed=True))
+    page.add(word(Mark(LEFT + 3, top - 5.8), said, "strong", 5.4))
+    page.add(word(Mark(LEFT + 3, top - 10.2), c.reader.tell(say("Ask the fitter first.")), "plain", 3.2))
+    for i, text in enumerate(shown):
+        page.add(word(Mark(LEFT + 62, top - 5.2 - 4.2 * i), text, "strong", 3.3))
+    return low
 
 
 def _rule(page: DisplayList, y: float, style: str = "rule", left: float = LEFT, right: float = RIGHT) -> None:
@@ -288,12 +309,13 @@ def _size(text: str, height_mm: float, most: int) -> float:
     return height_mm * min(1.0, most / max(1, len(text)))
 
 
-def _foot(page: DisplayList, c: CardContent) -> tuple[Said, ...]:
-    """Parts and cautions; gives back the cautions that found no room."""
-    y = 54.0
+def _foot(page: DisplayList, c: CardContent, low: float = 0.0) -> tuple[Said, ...]:
+    """Parts and cautions, ``low`` mm lower than usual; gives back the cautions that found no room."""
+    y = 54.0 - low
     page.add(word(Mark(LEFT, y), c.reader.tell(say("Parts")), "strong", 4.0))
+    apart = min(4.9, (y - 6 - FOOT_MM) / max(1, len(c.parts) - 1))
     for i, part in enumerate(c.parts):
-        page.add(word(Mark(LEFT, y - 6 - 4.9 * i), c.reader.tell(part), "plain", 3.2))
+        page.add(word(Mark(LEFT, y - 6 - apart * i), c.reader.tell(part), "plain", 3.2))
     x = 84.0
     page.add(word(Mark(x, y), c.reader.tell(say("Before it leaves")), "strong", 4.0))
     page.add(word(Mark(LEFT, 9), c.reader.tell(say("Where the maker's word differs, follow it:")), "plain", 2.9))

@@ -14,7 +14,7 @@ from math import pi
 from waymark.core.cockpit.bars import DropBar, FlatBar, Lever, place_grip, place_hood
 from waymark.core.marks import Mark
 from waymark.core.rules.weights import PLACING_USUAL, Placing
-from waymark.core.say import Angle, Said, bare, exactly, say
+from waymark.core.say import Angle, Said, bare, exactly, say, with_commas
 from waymark.core.search.model import Place
 
 STEPS = (-2, -1, 0, 1, 2)
@@ -51,7 +51,8 @@ def drop_places(
     """
     middle = school_rotation_deg(bar, school, drop_end_deg, placing)
     step = placing.rotation_step_deg
-    made = _hood_places(bar, lever, placing, [(middle + turn * step, abs(turn)) for turn in STEPS])
+    now_mm = None if stands is None else stands.slide_mm
+    made = _hood_places(bar, lever, placing, [(middle + turn * step, abs(turn)) for turn in STEPS], now_mm)
     if stands is None:
         if not made:
             # No lever place has the slope the house asks for on this bar: the lever stays where it is.
@@ -64,8 +65,14 @@ def drop_places(
     return (stands, *(replace(p, off=p.off + shift, effort=p.effort + 1) for p in made))
 
 
-def _hood_places(bar: DropBar, lever: Lever, placing: Placing, rotations: Sequence[tuple[float, int]]) -> list[Place]:
-    """The lever slid to every hood slope of the house window, at each rotation with its effort."""
+def _hood_places(
+    bar: DropBar, lever: Lever, placing: Placing, rotations: Sequence[tuple[float, int]], now_mm: float | None = None
+) -> list[Place]:
+    """The lever slid to every hood slope of the house window, at each rotation with its effort.
+
+    ``now_mm`` is where a mounted lever sits, as a slide; only from there can it be said how far it goes. On a new bar the
+    hood's slope and place tell.
+    """
     least, most = placing.hood_slope_least_deg, placing.hood_slope_greatest_deg
     made: list[Place] = []
     for rotation, effort in rotations:
@@ -77,14 +84,24 @@ def _hood_places(bar: DropBar, lever: Lever, placing: Placing, rotations: Sequen
                 continue
             hood = place_hood(bar, Lever(arc, lever.forward_mm, lever.out_mm, lever.slope_deg), rotation)
             slide = (arc - lever.arc_deg) * pi / 180 * bar.bend_radius_mm
-            says = say(
-                "ramp {leaning}, levers {slid}, hoods rising {slope}",
-                leaning=_leaning(rotation - bar.ramp_deg),
-                slid=_slid(slide),
-                slope=Angle(round(slope)),
-            )
-            made.append(Place(hood.at, rotation, slide, slope, effort + abs(step), says))
+            ramp = ramp_words(rotation - bar.ramp_deg)
+            hoods = hood_words(slope)
+            said = [ramp, hoods]
+            if now_mm is not None:
+                said.insert(1, say("levers {slid}", slid=_slid(slide - now_mm)))
+            made.append(Place(hood.at, rotation, slide, slope, effort + abs(step), with_commas(said)))
     return made
+
+
+def ramp_words(slope_deg: float) -> Said:
+    """How a drop bar stands: its ramp's slope by the level, + up to the front."""
+    return say("ramp {leaning}", leaning=_leaning(slope_deg))
+
+
+def hood_words(slope_deg: float) -> Said:
+    """How a lever stands: its hood's slope by the level, + tip up."""
+    shown = Angle(abs(round(slope_deg)))
+    return say("hoods rising {slope}", slope=shown) if slope_deg > -0.5 else say("hoods falling {slope}", slope=shown)
 
 
 def _leaning(slope_deg: float) -> Said:

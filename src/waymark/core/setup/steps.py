@@ -30,7 +30,8 @@ class SetupFacts:
     """What the steps speak of. Lengths mm; spacer tuples from the frame up; the contact is placed from the bar clamp.
 
     ``own_post_by_mm`` and ``own_slide_by_mm`` are how post and saddle move where both stay on their bike: from where
-    they are, because where the rails are clamped was not read.
+    they are, because where the rails are clamped was not read. ``bar_stands`` is how the bar is set, by an angle on a named
+    surface; ``as_read`` how bar, levers, post and rails stood on the bike as it came.
     """
 
     post_from_bb_mm: float | None
@@ -47,7 +48,8 @@ class SetupFacts:
     contact: Contact
     foot_stack_mm: float
     crank_mm: float
-    bar_stands: Said | None = None
+    bar_stands: Said
+    as_read: Said | None = None
     own_post_by_mm: float | None = None
     own_slide_by_mm: float | None = None
 
@@ -63,12 +65,10 @@ class Step:
 
 def steps_for(f: SetupFacts) -> list[Step]:
     """At most ten steps, level first, saddle before bars, measuring last."""
+    stays = f.own_post_by_mm is not None and f.own_slide_by_mm is not None
     steps = [
         Step(say("Level the bike; both tyres at riding pressure."), say("ground line level under both tyres")),
-        Step(
-            say("Pen a mark on the post at the collar, and on the bar at the stem."),
-            say("so that the old place can be found"),
-        ),
+        _before(f.as_read, stays=stays),
     ]
     if f.own_post_by_mm is not None and f.own_slide_by_mm is not None:
         steps += _own_seat(f, f.own_post_by_mm, f.own_slide_by_mm)
@@ -89,7 +89,6 @@ def steps_for(f: SetupFacts) -> list[Step]:
         "Pedals and cleats as before; pedal axle to sole {stack}, cranks {crank}.",
         stack=exactly(f.foot_stack_mm), crank=Size(f.crank_mm),
     )  # fmt: skip
-    stands = f.bar_stands or say("angle as marked; pen marks meet")
     check, bolts = _CHECKS[f.contact.kind]
     place = _from(f.contact.off, say("the bar clamp"))
     return [
@@ -101,7 +100,7 @@ def steps_for(f: SetupFacts) -> list[Step]:
         ),
         Step(stem, say("no knock with the front brake on"), say("stem, steerer")),
         Step(
-            say("Bar square to the fork crown, {stands}.", stands=stands),
+            say("Bar square to the fork crown, {stands}.", stands=f.bar_stands),
             say("gaps at the face plate equal"),
             say("stem, bar"),
         ),
@@ -116,6 +115,14 @@ def steps_for(f: SetupFacts) -> list[Step]:
             say("outside the box: stop and ask the fitter"),
         ),
     ]
+
+
+def _before(as_read: Said | None, *, stays: bool) -> Step:
+    """What is put on record before anything is loosened, and what was read of it already."""
+    check = say("as it came: {as_read}", as_read=as_read) if as_read else say("so that the old place can be found")
+    if stays:
+        return Step(say("Pen a mark on the post at the collar, on the rails at the clamp."), check)
+    return Step(say("Old bike: note post, rails, bar and levers, by tape and level."), check)
 
 
 def _own_seat(f: SetupFacts, post_by_mm: float, slide_by_mm: float) -> list[Step]:

@@ -9,6 +9,7 @@ from waymark.core.drawing.primitives import DisplayList
 from waymark.core.errors import InputError
 from waymark.core.say import Count, Length, Reader, Said, Words, exactly, say, words
 from waymark.core.setup import SetupFacts, Step, steps_for
+from waymark.rooms.documents.as_it_stands import as_read, bar_stands
 from waymark.rooms.files import MARKS, Facts, Look, both
 from waymark.rooms.plan import (
     BuildState,
@@ -20,6 +21,7 @@ from waymark.rooms.plan import (
     plan_bar,
     plan_contact,
     plan_marks,
+    plan_warnings,
 )
 from waymark.rooms.posts.goal import goal_marks
 from waymark.rooms.posts.measure import MeasureState, context, label_of, now_marks
@@ -67,6 +69,7 @@ def card_for(look: Look, today: datetime) -> list[DisplayList]:
             drawing=drawn.bike,
             saddle=plan[0],
             hand=plan[1],
+            warnings=tuple(plan_warnings(facts)),
             reader=reader,
         )
     )
@@ -95,7 +98,8 @@ def _steps(facts: Facts, under: tuple[float, ...], over: tuple[float, ...]) -> l
             contact=plan_contact(facts),
             foot_stack_mm=lean.foot_stack_mm,
             crank_mm=lean.saddle.crank_mm,
-            bar_stands=b.place.stands if b.place else None,
+            bar_stands=bar_stands(facts),
+            as_read=as_read(facts),
             own_post_by_mm=move.post_mm if move else None,
             own_slide_by_mm=move.slide_mm if move else None,
         )

@@ -22,7 +22,7 @@ PALE = HexColor("#ececec")
 FAINT = HexColor("#c9c9c9")
 FONTS = {
     "plain": "Overpass-Regular", "strong": "Overpass-Strong",
-    "figure": "OverpassMono-Regular", "figure-strong": "OverpassMono-Strong",
+    "figure": "OverpassMono-Regular", "figure-strong": "OverpassMono-Strong", "pale": "Overpass-Strong",
 }  # fmt: skip
 # style: (fill, stroke, width in points)
 STYLES: dict[str, tuple[Any, Any, float]] = {
@@ -43,7 +43,7 @@ DASHED = {"dots": (0.4, 1.6)}
 @cache
 def _register() -> None:
     folder = files(__package__ or "waymark.rooms.documents") / "fonts"
-    for name in FONTS.values():
+    for name in set(FONTS.values()):
         pdfmetrics.registerFont(TTFont(name, io.BytesIO((folder / f"{name}.ttf").read_bytes())))
 
 
@@ -96,7 +96,7 @@ def _draw(canvas: Canvas, item: Path | Circle | Label) -> None:
 
 
 def _write(canvas: Canvas, label: Label) -> None:
-    canvas.setFillColor(INK)
+    canvas.setFillColor(PALE if label.style == "pale" else INK)
     canvas.setFont(FONTS[label.style], label.size_mm * mm)
     x, y = label.at.x_mm * mm, label.at.y_mm * mm
     match label.anchor:

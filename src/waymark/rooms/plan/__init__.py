@@ -65,6 +65,7 @@ from waymark.rooms.plan.this_bike import (
     take_own,
     ways_offered,
 )
+from waymark.rooms.plan.warnings import plan_warnings
 from waymark.rooms.plan.words import RoomOut, angles_of, build_words, point, room_out
 
 __all__ = [
@@ -118,6 +119,7 @@ __all__ = [
     "plan_dials",
     "plan_goal",
     "plan_marks",
+    "plan_warnings",
     "point",
     "pose_of",
     "progress",

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
 import type { Sheet } from '@/shared/api/client'
 import { said, t } from '@/shared/i18n'
@@ -25,6 +25,16 @@ const planOf = (mark: string, name: string) => {
   const cell = props.sheet.ledger.find((r) => r.mark === mark)?.cells.plan
   return cell ? (name.endsWith('_x') ? cell.show_x : cell.show_y) : '·'
 }
+const warnings = computed(() => props.sheet.setup?.warnings ?? [])
+const asked = ref('')
+/** A card that must not be built from is opened only after its reasons were read. */
+function ask(event: Event, href: string) {
+  if (!warnings.value.length) return
+  event.preventDefault()
+  asked.value = href
+}
+const pdf = computed(() => `/api/fits/${props.sheet.id}/card.pdf?unit=${unit.value}`)
+const print = computed(() => `/fits/${props.sheet.id}/card`)
 const rows = computed(() => props.sheet.ledger.filter((r) => r.miss?.of === 'built'))
 </script>
 
@@ -38,15 +48,40 @@ const rows = computed(() => props.sheet.ledger.filter((r) => r.miss?.of === 'bui
       <a
         class="press solid"
         :class="{ off: !planned }"
-        :href="`/api/fits/${sheet.id}/card.pdf?unit=${unit}`"
+        :href="pdf"
         target="_blank"
         rel="noopener"
+        @click="ask($event, pdf)"
         >{{ $t('Open the PDF') }}</a
       >
-      <router-link class="press" :class="{ off: !planned }" :to="`/fits/${sheet.id}/card`" target="_blank">{{
-        $t('Print view')
-      }}</router-link>
+      <a
+        class="press"
+        :class="{ off: !planned }"
+        :href="print"
+        target="_blank"
+        rel="noopener"
+        @click="ask($event, print)"
+        >{{ $t('Print view') }}</a
+      >
     </div>
+    <div v-if="warnings.length" class="warned" role="status">
+      <b>{{ $t('Not to be built from yet; the card says so in large letters.') }}</b>
+      <p v-for="w in warnings" :key="w">{{ w }}</p>
+    </div>
+    <el-dialog
+      :model-value="Boolean(asked)"
+      :title="$t('Print a card that must not be built from?')"
+      width="460"
+      @update:model-value="asked = ''">
+      <p v-for="w in warnings" :key="w">{{ w }}</p>
+      <template #footer>
+        <button type="button" class="press" @click="asked = ''">{{ $t('Go back') }}</button>
+        {{ ' ' }}
+        <a class="press solid" :href="asked" target="_blank" rel="noopener" @click="asked = ''">{{
+          $t('Open it, marked')
+        }}</a>
+      </template>
+    </el-dialog>
   </header>
   <section>
     <h2>{{ $t('Measured after the work') }}</h2>
@@ -114,6 +149,14 @@ h2 {
   display: flex;
   gap: 12px;
   padding-top: 12px;
+}
+.warned {
+  margin-top: 12px;
+  padding: 8px 12px;
+  border: 1px solid var(--goal);
+  border-left-width: 4px;
+  border-radius: 3px;
+  font-size: 15px;
 }
 .press {
   display: inline-grid;

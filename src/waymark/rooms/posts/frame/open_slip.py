@@ -10,16 +10,13 @@ from waymark.core.search.offers import shortlist
 from waymark.rooms.files import Facts, MarkName, fact
 from waymark.rooms.plan import answer, build_words, is_long, looked_at
 from waymark.rooms.posts.goal import GoalState, goal_marks
-from waymark.rooms.posts.measure import MeasureState, findings, parts_agree
-
-# Findings on which the position hangs; sides and repeats that differ are told in Measure alone.
-GRAVE = ("slip", "contradiction", "unsettled", "parts")
+from waymark.rooms.posts.measure import MeasureState, open_findings, parts_agree
 
 
 @fact
 def open_slip(facts: Facts) -> Said | None:
     """What is open in Measure, what is done about it here, and what would be recommended were it otherwise."""
-    grave = [f for f in findings(facts) if f.kind in GRAVE]
+    grave = open_findings(facts)
     if not grave:
         return None
     first, more = grave[0], len(grave) - 1

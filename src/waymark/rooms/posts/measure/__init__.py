@@ -21,7 +21,7 @@ from waymark.rooms.posts.measure.facts import (
     surveyed,
     taken,
 )
-from waymark.rooms.posts.measure.findings import findings
+from waymark.rooms.posts.measure.findings import open_findings
 from waymark.rooms.posts.measure.sources import explain_foot
 from waymark.rooms.posts.measure.standin import asked_of, true_value
 from waymark.rooms.posts.measure.state import MeasureState
@@ -37,9 +37,9 @@ __all__ = [
     "context",
     "drawn_now",
     "explain_foot",
-    "findings",
     "label_of",
     "now_marks",
+    "open_findings",
     "parts_agree",
     "placed_now",
     "read_value",

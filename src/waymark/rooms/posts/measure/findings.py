@@ -30,6 +30,7 @@ from waymark.rooms.posts.measure.facts import taken as every_taken
 from waymark.rooms.posts.measure.shapes import Finding, ReadingWord, Remedy
 from waymark.rooms.posts.measure.state import KEYS, MeasureState, title_of
 
+GRAVE = ("slip", "contradiction", "unsettled", "parts")
 _NUMBERS = (
     say("no"), say("one"), say("two"), say("three"), say("four"), say("five"), say("six"), say("seven"), say("eight"),
     say("nine"), say("ten"), say("eleven"), say("twelve"),
@@ -74,6 +75,11 @@ def findings(facts: Facts) -> list[Finding]:
     if survey is not None and survey.level and survey.level.differ_deg is not None:
         found += _two_levels(abs(survey.level.differ_deg))
     return found
+
+
+def open_findings(facts: Facts) -> list[Finding]:
+    """The findings on which the position hangs; sides and repeats that differ are told in Measure alone."""
+    return [f for f in findings(facts) if f.kind in GRAVE]
 
 
 def _parts_part(facts: Facts, found: Agreement) -> Finding:

@@ -8,7 +8,7 @@ from waymark.core.marks import Mark
 from waymark.core.rules.verdict import worst
 from waymark.core.say import Said, Words, say, term
 from waymark.rooms.files import Facts, Layer, MarkName, Marks, Post, Stage, both, fact, ledger_of, misses
-from waymark.rooms.plan import cautions_of, picture_plan, plan_dials
+from waymark.rooms.plan import cautions_of, picture_plan, plan_dials, plan_warnings
 from waymark.rooms.posts.goal import goal_marks
 from waymark.rooms.posts.measure import explain_foot
 from waymark.rooms.posts.setup.commands import COMMANDS
@@ -17,9 +17,10 @@ from waymark.rooms.telling import Told
 
 
 class SetupView(BaseModel):
-    """The Set-up post: the cautions that go with the plan."""
+    """The Set-up post: the cautions that go with the plan, and why its card must not be built from yet."""
 
     cautions: list[Told]
+    warnings: list[Told]
 
 
 @fact
@@ -52,7 +53,7 @@ def _stage(facts: Facts) -> Stage:
 
 
 def _view(facts: Facts) -> SetupView:
-    return SetupView(cautions=cautions_of(facts))
+    return SetupView(cautions=cautions_of(facts), warnings=plan_warnings(facts))
 
 
 POST = Post(

@@ -1,0 +1,41 @@
+"""Why a plan must not be built yet: what a card printed of it would say in large letters."""
+
+from __future__ import annotations
+
+from waymark.core.say import Said, Words, exactly, say, term
+from waymark.core.search.gates import gate_faults
+from waymark.rooms.files import Facts, misses
+from waymark.rooms.plan.facts import chosen, moved_since, plan_marks
+from waymark.rooms.plan.standing import gates, nose_x_mm
+from waymark.rooms.plan.state import BuildState
+from waymark.rooms.posts.goal import goal_marks
+from waymark.rooms.posts.measure import label_of, open_findings
+from waymark.rooms.shelves import frame_option
+
+
+def plan_warnings(facts: Facts) -> list[Said]:
+    """Every reason, the gravest first; none of a plan that is as it should be, or of no plan at all."""
+    size, b = chosen(facts), facts.part(BuildState)
+    if size is None or b.stem is None:
+        return []
+    said = []
+    moved = moved_since(facts, say("this was planned"))
+    if moved:
+        said.append(moved[1])
+    if b.for_frame is not None and b.for_frame != size.label:
+        said.append(say("The parts were chosen for {frame}.", frame=Words(b.for_frame)))
+    for mark, miss in misses("plan", plan_marks(facts), goal_marks(facts), facts.house).items():
+        if miss.verdict == "out":
+            x, y = (exactly(t) for t in facts.house.tolerance(mark))
+            label, off = term(label_of(facts, mark)), say("{x} {y}", x=_said(miss.show_x), y=_said(miss.show_y))
+            said.append(say("{mark} {off} off the goal, outside ±{x}, {y}.", mark=label, off=off, x=x, y=y))
+    stops = gate_faults(frame_option("", size), gates(facts), nose_x_mm(facts))
+    said += [say("{frame}: {why}.", frame=Words(size.label), why=f.words) for f in stops]
+    if still := open_findings(facts):
+        title = _said(still[0].title)
+        said.append(say("A slip is open in Measure: {title}.", title=title))
+    return said
+
+
+def _said(told: Said | str) -> Said:
+    return told if isinstance(told, Said) else say("{words}", words=Words(told))
