@@ -9,15 +9,12 @@ from bench.chart_rates import CLASSES, Class, rates
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from waymark.core.cockpit import Stem, bar_clamp
 from waymark.core.errors import GeometryError, InputError, WaymarkError
 from waymark.core.frame import FrameGeometry, complete, derive
 from waymark.core.frame.audit import audit_sizes
 from waymark.core.frame.chart import NEEDED, USUAL, check_kinked
 from waymark.core.frame.kernels import axis_behind_bb_mm, ett_kinked_mm
-from waymark.core.frame.made import made_to_measure, stem_offset
 from waymark.core.frame.relations import Kinds
-from waymark.core.marks import Mark
 from waymark.core.seat import SaddleFit, saddle_mark
 from waymark.demo import demo_shelves
 from waymark.rooms.shelves import FrameSize, read_frames
@@ -322,29 +319,3 @@ def test_a_childs_frame_on_twenty_inch_wheels_is_taken() -> None:
         {"frame": "Wren", "kind": "trail", "material": "alloy", "size": "20", "chart": chart}
     )
     assert size.chart.geometry().wheel_radius_mm == 243
-
-
-@settings(max_examples=60)
-@given(
-    st.floats(430, 560),
-    st.floats(560, 760),
-    st.floats(600, 800),
-    st.floats(68, 73),
-    st.sampled_from([80, 100, 110]),
-)
-def test_a_frame_made_to_measure_puts_the_marks_where_they_were_wanted(
-    x: float, y: float, height: float, head: float, length: float
-) -> None:
-    clamp, fit = Mark(x, y), SaddleFit(48, 22)
-    saddle = Mark(-0.28 * height, 0.96 * height)
-    try:
-        made = made_to_measure(clamp, saddle, fit, "gravel", head, length, 340)
-    except GeometryError:
-        return
-    g = made.geometry
-    at = bar_clamp(g.head_top, head, g.cover_mm, made.spacers_mm, made.stem)
-    assert at.distance_mm(clamp) < 0.75  # stack and reach are whole mm
-    s = saddle_mark(g.seat_angle_deg, g.seat_tube_mm + made.post_showing_mm, 0, 0, fit)
-    assert s.y_mm == pytest.approx(saddle.y_mm, abs=2)
-    assert isinstance(g, FrameGeometry)
-    assert stem_offset(Stem(100, 0, 40)) == (100, 20)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 from typing import Any
 from xml.etree import ElementTree
 
@@ -269,3 +270,53 @@ def test_a_crank_that_a_frame_does_not_take_is_named_with_its_millimetres(fitter
     assert {o["verdict"] for o in out} == {"out"}
     assert all("mm shorter than the maker's least" in o["sentence"] for o in out)
     assert view["carry"] == len([o for o in view["offers"] if o["verdict"] != "out"])
+
+
+def made(fitter: Fitter) -> dict[str, Any]:
+    """The frame that would be made."""
+    found: dict[str, Any] = fitter.client.get(f"/api/fits/{fitter.fit}/made").json()
+    return found
+
+
+def test_a_frame_to_have_made_is_chosen_by_rules_and_changed_by_hand(demo: TestClient) -> None:
+    piran = demo_fit(demo, "Piran Lowe")
+    first = made(piran)
+    rows = {r["what"]: r for r in first["rows"]}
+    assert not any(r["set_by_hand"] for r in first["rows"])
+    # 905 from saddle to bar: as long a stem as an endurance bike is built with.
+    assert rows["stem_length_mm"]["value"] == 130
+    said = [f["says"] for f in first["follows"]]
+    assert any(s.startswith("Head tube 348, 47 % of the stack; 17 to 36 is well made.") for s in said)
+    assert "The bar can come 30 of spacer down without another stem." in said
+    piran.edit("frame.made", {"what": "stem_angle_deg", "typed": "17"}, "frame")
+    assert piran.sheet["history"][0]["said"] == "Made to measure, Stem angle: 17"
+    after = made(piran)
+    assert {r["what"]: r["value"] for r in after["rows"] if r["set_by_hand"]} == {"stem_angle_deg": 17}
+    tube = next(f["says"] for f in after["follows"] if f["says"].startswith("Head tube"))
+    # 11° more on 130 of stem lifts the clamp by 130·(sin 17 − sin 6) = 24 along the steerer: so much less head tube.
+    assert abs(348 - int(re.findall(r"\d+", tube)[0]) - 24) <= 2
+    page = fitter_page(piran)
+    assert "stem 130 at +17°" in page
+    piran.edit("frame.made", {"what": "stem_angle_deg", "typed": ""}, "frame")
+    assert made(piran) == first
+    for what, typed in (("stem_angle_deg", "80"), ("stem_length_mm", "long"), ("colour", "red")):
+        assert piran.send("frame.made", {"what": what, "typed": typed}).status_code == 422
+    refused = piran.send("frame.made", {"what": "chainstay_mm", "typed": "900"}).json()
+    assert (refused["field"], refused["kept"]) == ("frame.made.typed", "900")
+    # A fork so long that no head tube is left: said, and what would help.
+    piran.edit("frame.made", {"what": "fork_length_mm", "typed": "600"}, "frame")
+    brona = demo_fit(demo, "Brona Askwith")
+    brona.edit("frame.made", {"what": "fork_length_mm", "typed": "560"}, "frame")
+    stuck = made(brona)
+    assert stuck["refused"].startswith("No head tube is left under this bar")
+    assert [r["what"] for r in stuck["rows"]] == ["fork_length_mm"]
+    drawing = brona.client.get(f"/api/fits/{brona.fit}/frame-drawing.svg")
+    assert drawing.status_code == 422
+    wenna = demo_fit(demo, "Wenna Tolland")
+    assert wenna.client.get(f"/api/fits/{wenna.fit}/made").status_code == 422
+
+
+def fitter_page(fitter: Fitter) -> str:
+    """The words of the builder's drawing."""
+    text = fitter.client.get(f"/api/fits/{fitter.fit}/frame-drawing.svg").text
+    return " ".join(ElementTree.fromstring(text).itertext())  # noqa: S314 our own drawing

@@ -16,6 +16,8 @@ from waymark.core.say import Angle, Length, Said, Translate, bare, say, tenths, 
 WIDTH_MM, HEIGHT_MM = 210.0, 297.0
 LEFT, RIGHT, TOP = 14.0, 196.0, 283.0
 _WIDE_MM = 172.0
+# The angles stand so far under the ground line, the wheelbase below them.
+ANGLE_UNDER_MM = 5.2
 LENGTH_TOLERANCE_MM, ANGLE_TOLERANCE_DEG = 2.0, 0.3
 
 
@@ -48,8 +50,7 @@ def frame_page(c: FrameSheet) -> DisplayList:
     f = c.frame
     span = f.wheelbase_mm + 2 * f.wheel_radius_mm
     scale = _WIDE_MM / span
-    origin = Mark(LEFT + 4 + (f.wheel_radius_mm - f.rear_axle.x_mm) * scale, TOP - 32 - (f.stack_mm + 60) * scale)
-    origin = Mark(origin.x_mm, min(origin.y_mm, TOP - 130))
+    origin = Mark(LEFT + 4 + (f.wheel_radius_mm - f.rear_axle.x_mm) * scale, TOP - 30 - (f.stack_mm + 60) * scale)
     page.extend(
         placed(
             [
@@ -67,7 +68,7 @@ def frame_page(c: FrameSheet) -> DisplayList:
     page.add(
         paper_label(Mark(RIGHT, TOP - 20), c.tell(say("scale 1 : {scale}", scale=tenths(1 / scale))), "plain", 3, "end")
     )
-    y = _table(page, c, origin.y_mm + f.ground_y_mm * scale - 34) - 4
+    y = _table(page, c, origin.y_mm + f.ground_y_mm * scale - 36) - 4
     for note in c.notes:
         page.add(paper_label(Mark(LEFT, y), c.tell(note), "plain", 3.3))
         y -= 5.2
@@ -80,7 +81,7 @@ def _dimensions(page: DisplayList, c: FrameSheet, scale: float, origin: Mark) ->
     def on(at: Mark) -> Mark:
         return origin + at.scaled(scale)
 
-    ground = f.ground_y_mm - 44
+    ground = f.ground_y_mm - (ANGLE_UNDER_MM + 8.0) / scale
     _across(
         page,
         on(Mark(f.rear_axle.x_mm, ground)),
@@ -103,10 +104,10 @@ def _dimensions(page: DisplayList, c: FrameSheet, scale: float, origin: Mark) ->
     u, _ = steering_axis(f.head_angle_deg)
     foot = f.head_bottom - u.scaled((f.head_bottom.y_mm - f.ground_y_mm) / u.y_mm)
     page.add(line(on(f.head_top), on(foot), "dots"))
-    page.add(paper_label(on(foot + Mark(-16, 14)), f"{f.head_angle_deg:.1f}°", "figure", 3.4, "end"))
+    _angle(page, on(foot), f"{f.head_angle_deg:.1f}°")
     seat_foot = f.on_seat_tube(-(0 - f.ground_y_mm) / (f.seat_tube_top.y_mm / f.seat_tube_mm))
     page.add(line(on(ORIGIN), on(seat_foot), "dots"))
-    page.add(paper_label(on(seat_foot + Mark(-16, 14)), f"{f.seat_angle_deg:.1f}°", "figure", 3.4, "end"))
+    _angle(page, on(seat_foot), f"{f.seat_angle_deg:.1f}°")
     page.add(
         paper_label(
             on(f.seat_tube_top + Mark(-40, -60)),
@@ -122,6 +123,11 @@ def _dimensions(page: DisplayList, c: FrameSheet, scale: float, origin: Mark) ->
             on(middle + Mark(34, -14)), c.tell(say("head tube {length}", length=bare(f.head_tube_mm))), "figure", 3
         )
     )
+
+
+def _angle(page: DisplayList, foot: Mark, text: str) -> None:
+    """An angle to the ground under the line that has it, clear of every line of the drawing."""
+    page.add(paper_label(foot + Mark(0, -ANGLE_UNDER_MM), text, "figure-strong", 3.4, "middle"))
 
 
 def _across(page: DisplayList, a: Mark, b: Mark, text: str) -> None:

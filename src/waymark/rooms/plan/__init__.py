@@ -18,6 +18,7 @@ from waymark.rooms.plan.facts import (
     saddle_option,
     stem_of,
 )
+from waymark.rooms.plan.made import made, made_for
 from waymark.rooms.plan.own import can_turn, own_bar, own_stem
 from waymark.rooms.plan.pictures import drawn_plan, picture_beside, picture_now, picture_plan, pose_of
 from waymark.rooms.plan.question import (
@@ -38,6 +39,7 @@ from waymark.rooms.plan.state import (
     FrameState,
     FrontKey,
     Look,
+    MadeChoice,
     PlaceState,
     Rules,
     Schools,
@@ -74,6 +76,7 @@ __all__ = [
     "FrameState",
     "FrontKey",
     "Look",
+    "MadeChoice",
     "OwnBike",
     "PlaceState",
     "RoomOut",
@@ -103,6 +106,8 @@ __all__ = [
     "is_built",
     "is_long",
     "looked_at",
+    "made",
+    "made_for",
     "moved_since",
     "nose_x_mm",
     "own_bar",

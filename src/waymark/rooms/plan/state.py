@@ -64,8 +64,15 @@ class Rules(Strict):
         return RaceRules(self.nose_behind_bb_mm, self.least_bar_width_mm, self.dated)
 
 
+MadeChoice = Literal[
+    "head_angle_deg", "stem_length_mm", "stem_angle_deg", "spacers_mm", "fork_length_mm", "fork_offset_mm", "bb_drop_mm",
+    "chainstay_mm", "post_showing_mm", "setback_mm",
+]  # fmt: skip
+
+
 class FrameState(Strict):
-    """The frame size chosen, one held beside it, the goal they were chosen for, and how it is looked for."""
+    """The frame size chosen, one held beside it, the goal they were chosen for, how it is looked for, and what was set of
+    the frame that would be made."""
 
     chosen: FrameSize | None = None
     held: FrameSize | None = None
@@ -73,6 +80,7 @@ class FrameState(Strict):
     look: Look = Field(default_factory=Look)
     schools: Schools = Field(default_factory=Schools)
     rules: Rules = Field(default_factory=Rules)
+    made: dict[MadeChoice, Annotated[float, Field(ge=-50, le=700)]] = Field(default_factory=dict)
 
 
 class PlaceState(Strict):

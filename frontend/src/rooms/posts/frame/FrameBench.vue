@@ -7,6 +7,7 @@ import { show } from '@/shared/units'
 
 import BetweenSizes from './BetweenSizes.vue'
 import FrameLook from './FrameLook.vue'
+import MadeFrame from './MadeFrame.vue'
 import BuildLines from './BuildLines.vue'
 import RecommendedBuild from './RecommendedBuild.vue'
 import SearchProgress from './SearchProgress.vue'
@@ -22,7 +23,7 @@ const { unit } = useSettings()
 const view = computed(() => props.sheet.frame)
 const offers = computed(() => view.value?.offers ?? [])
 const held = computed(() => Boolean(view.value?.between.length))
-const tab = ref<'worth' | 'map' | 'frontier' | 'sizes' | 'two'>('worth')
+const tab = ref<'worth' | 'map' | 'frontier' | 'sizes' | 'made' | 'two'>('worth')
 const open = ref(false)
 watch(held, (now) => {
   if (!now && tab.value === 'two') tab.value = 'worth'
@@ -110,13 +111,7 @@ function hold(id: number) {
         }}
       </p>
       <p class="made">
-        <a class="press low" :href="`/api/fits/${sheet.id}/frame-drawing.pdf`" download>{{
-          $t('Drawing for a builder')
-        }}</a>
-        {{ ' ' }}
-        <a class="press low bare" :href="`/api/fits/${sheet.id}/frame-drawing.svg`" target="_blank">{{
-          $t('look at it')
-        }}</a>
+        <button type="button" class="press low" @click="tab = 'made'">{{ $t('The frame to have made') }}</button>
       </p>
     </section>
     <el-tabs v-model="tab" class="tabs" :aria-label="$t('Frames')">
@@ -145,6 +140,7 @@ function hold(id: number) {
       <el-tab-pane name="sizes" :label="$t('All {offers}', { offers: offers.length })" lazy
         ><SizesList :offers="offers" @pick="pick" @hold="hold"
       /></el-tab-pane>
+      <el-tab-pane name="made" :label="$t('Made')" lazy><MadeFrame :sheet="sheet" /></el-tab-pane>
       <el-tab-pane v-if="held" name="two" :label="$t('A or B')" lazy
         ><BetweenSizes :view="view" :sheet="sheet"
       /></el-tab-pane>

@@ -6,9 +6,10 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from waymark.core.frame.made import CHOICES
 from waymark.core.rules.schools import SCHOOLS
 from waymark.core.say import Count, Said, Words, say, term, with_commas, with_semicolons, words
-from waymark.core.units import parse_length
+from waymark.core.units import parse_angle, parse_length
 from waymark.rooms.deps import MOST_KEY
 from waymark.rooms.files import Command, Work, key_field
 from waymark.rooms.plan import (
@@ -16,6 +17,7 @@ from waymark.rooms.plan import (
     FrameState,
     FrontKey,
     Look,
+    MadeChoice,
     Rules,
     Schools,
     own_bike,
@@ -23,6 +25,7 @@ from waymark.rooms.plan import (
     take_own,
     ways_offered,
 )
+from waymark.rooms.posts.frame.made import LABELS as MADE_LABELS
 from waymark.rooms.schema import Strict
 from waymark.rooms.shelves import Kind, Material
 
@@ -179,6 +182,30 @@ class RulesRead(Command):
         return say("Rules read: {dated}", dated=Words(self.dated or "none"))
 
 
+class Made(Command):
+    """A choice of the made-to-measure frame as it was typed; blank leaves it to the rules again."""
+
+    do: Literal["frame.made"] = "frame.made"
+    what: MadeChoice
+    typed: str = Field(max_length=40)
+
+    def run(self, work: Work) -> Said:
+        """Keep it."""
+        (least, greatest), field = CHOICES[self.what], f"{self.do}.typed"
+        frame = work.file.part(FrameState)
+        rest = {k: v for k, v in frame.made.items() if k != self.what}
+        label = MADE_LABELS[self.what]
+        if not self.typed.strip():
+            frame.made = rest
+            return say("Made to measure, {what}: by the rules", what=label)
+        if self.what.endswith("_deg"):
+            heard = parse_angle(self.typed, field=field, least_deg=least, greatest_deg=greatest)
+        else:
+            heard = parse_length(self.typed, field=field, least_mm=least, greatest_mm=greatest)
+        frame.made = {**rest, self.what: heard.value}
+        return say("Made to measure, {what}: {typed}", what=label, typed=Words(self.typed))
+
+
 BOUNDS = {"nose_behind_bb_mm": (0.0, 200.0), "least_bar_width_mm": (200.0, 600.0)}
 SAID = {"nose_behind_bb_mm": say("Nose behind the BB, least"), "least_bar_width_mm": say("Bar width, least")}
-COMMANDS: tuple[type[Command], ...] = (Choose, TakeThisBike, Leave, Hold, LookCommand, School, Rule, RulesRead)
+COMMANDS: tuple[type[Command], ...] = (Choose, TakeThisBike, Leave, Hold, LookCommand, School, Rule, RulesRead, Made)

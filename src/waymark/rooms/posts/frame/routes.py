@@ -13,6 +13,7 @@ from waymark.rooms.doorway import room_router
 from waymark.rooms.files import DeskDep
 from waymark.rooms.plan import progress
 from waymark.rooms.posts.frame.comparing import Comparison, compare
+from waymark.rooms.posts.frame.made import MadeView, made_view
 from waymark.rooms.shelves import shelf_view
 
 router = room_router("/api/fits", "fits", ERRORS)
@@ -37,3 +38,13 @@ def search_frames(desk: DeskDep, fit_id: Key) -> StreamingResponse:
         facts = desk.look(session, fit_id).facts
     lines = progress(facts, lambda: desk.remember(fit_id, facts))
     return StreamingResponse(lines, media_type="application/x-ndjson")
+
+
+@router.get("/{fit_id}/made", operation_id="made_to_measure")
+def made_to_measure(desk: DeskDep, fit_id: Key) -> MadeView:
+    """The frame that would be made to measure for this file's goal: what was chosen, and what follows."""
+    with desk.store.looking() as session:
+        facts = desk.look(session, fit_id).facts
+    view = made_view(facts)
+    desk.remember(fit_id, facts)
+    return view
