@@ -167,6 +167,7 @@ class _Front:
 
     @property
     def points(self) -> float:
+        """All that is against it."""
         return sum(self.against.values())
 
 
