@@ -174,10 +174,14 @@ def test_where_nothing_fits_there_are_numbers_and_a_drawing(demo: TestClient) ->
 
 
 def test_claims_begin_with_the_riders_own_numbers(demo: TestClient, fitter: Fitter) -> None:
-    usual = {c["key"]: c for c in demo.get("/api/claims").json()}
-    assert len(usual) == 8
+    alone = demo.get("/api/claims").json()
+    usual = {c["key"]: c for c in alone["claims"]}
+    assert len(usual) == 18
+    assert alone["rider"] is None
     assert not any(n["own"] for c in usual.values() for n in c["numbers"])
-    own = {c["key"]: c for c in demo.get("/api/claims", params={"fit": fitter.fit}).json()}
+    mine = demo.get("/api/claims", params={"fit": fitter.fit}).json()
+    own = {c["key"]: c for c in mine["claims"]}
+    assert (mine["rider"]["height_mm"], mine["rider"]["foot_mm"]) == (1758.95, 258)
     numbers = {n["name"]: n for n in own["turn_over"]["numbers"]}
     chart = fitter.sheet["state"]["frame"]["chosen"]["chart"]
     assert (numbers["head_angle_deg"]["value"], numbers["head_angle_deg"]["own"]) == (
@@ -186,10 +190,11 @@ def test_claims_begin_with_the_riders_own_numbers(demo: TestClient, fitter: Fitt
     )
     tried = demo.post(
         "/api/calc/claim.try",
-        json={"claim": "turn_over", "values": {n: v["value"] for n, v in numbers.items()}},
+        json={"claim": "turn_over", "values": {n: v["value"] for n, v in numbers.items()}, "rider": mine["rider"]},
     )
     assert tried.status_code == 200
     assert tried.json()["moved"]
+    assert "cloth" in {shape["s"] for shape in tried.json()["picture"]["after"]}
 
 
 def test_a_large_shelf_is_searched_line_by_line_and_can_be_left_off(

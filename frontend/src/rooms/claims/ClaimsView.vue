@@ -5,13 +5,14 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, type DayLine, Refused, type Schemas, take } from '@/shared/api/client'
 import { useSettings } from '@/shared/settings'
 import LayerSign from '@/shared/drawing/LayerSign.vue'
+import ShapeList from '@/shared/drawing/ShapeList.vue'
 import TopBar from '@/shared/ui/TopBar.vue'
 import Pick from '@/shared/ui/Pick.vue'
 
 import '@/rooms/shelves/shelf.css'
 import TypedBox from '@/shared/ui/TypedBox.vue'
 
-import { box, type Claim, joined, type Tried } from './logic'
+import { barOf, box, type Claim, type Tried } from './logic'
 import { t } from '@/shared/i18n'
 
 /** What they say: a claim, one's own numbers, before and after, and what is left of it. */
@@ -19,6 +20,7 @@ const route = useRoute()
 const { unit, language } = useSettings()
 const router = useRouter()
 const claims = ref<Claim[]>([])
+const rider = ref<Schemas['ClaimsRider'] | null>(null)
 const files = ref<DayLine[]>([])
 const values = ref<Record<string, number>>({})
 const tried = ref<Tried | null>(null)
@@ -30,9 +32,15 @@ onMounted(async () => {
   document.title = t('What they say, Waymark')
   files.value = await take(api.GET('/api/fits'))
 })
-watch(fit, async () => (claims.value = await take(api.GET('/api/claims', { params: { query: { fit: fit.value } } }))), {
-  immediate: true,
-})
+watch(
+  fit,
+  async () => {
+    const found = await take(api.GET('/api/claims', { params: { query: { fit: fit.value } } }))
+    rider.value = found.rider
+    claims.value = found.claims
+  },
+  { immediate: true },
+)
 watch([unit, language], () => void run())
 watch(claim, (now) => {
   if (!now) return
@@ -43,7 +51,7 @@ let asked = 0
 async function run() {
   if (!claim.value) return
   const mine = ++asked
-  const body = { claim: claim.value.key, values: values.value }
+  const body = { claim: claim.value.key, values: values.value, rider: rider.value }
   try {
     const answer = await take(api.POST('/api/calc/claim.try', { body }))
     // An answer that was overtaken is to numbers no longer on the screen.
@@ -73,7 +81,19 @@ function set(n: Claim['numbers'][number], typed: string) {
 const to = (query: Record<string, string | undefined>) => router.replace({ query: { ...route.query, ...query } })
 const W = 620
 const H = 430
-const frame = computed(() => (tried.value ? box(tried.value, W, H) : null))
+// The glass over the point to look at has a column of its own, so that it never lies on the picture.
+const R = 78
+const DRAWN = W - 2 * R - 12
+const frame = computed(() => (tried.value ? box(tried.value, DRAWN, H) : null))
+const bar = computed(() => (frame.value ? barOf(frame.value.scale, W) : 50))
+const GLASS = computed(() => Math.max(1.6, (frame.value?.scale ?? 1) * 3))
+const middle = computed(() => {
+  const [a, b] = [tried.value?.mark_before, tried.value?.mark_after]
+  return a && b ? { x: (a.x_mm + b.x_mm) / 2, y: (a.y_mm + b.y_mm) / 2 } : { x: 0, y: 0 }
+})
+const GLASS_AT = { x: W - R - 4, y: R + 24 }
+const near = (at: Tried['mark_before']) =>
+  `translate(${(at.x_mm - middle.value.x) * GLASS.value} ${-(at.y_mm - middle.value.y) * GLASS.value})`
 </script>
 
 <template>
@@ -98,17 +118,33 @@ const frame = computed(() => (tried.value ? box(tried.value, W, H) : null))
           :viewBox="`0 0 ${W} ${H}`"
           role="img"
           :aria-label="$t('{title}, before and after', { title: claim.title })">
-          <path v-for="(s, i) in tried.before" :key="`b${i}`" :d="joined(s, frame)" class="before" />
-          <path v-for="(s, i) in tried.after" :key="`a${i}`" :d="joined(s, frame)" class="after" />
+          <g class="draw" :transform="`translate(${frame.x(0)} ${frame.y(0)}) scale(${frame.scale} ${-frame.scale})`">
+            <ShapeList :shapes="tried.picture.after" />
+            <g class="was"><ShapeList :shapes="tried.picture.before" /></g>
+          </g>
           <g :transform="`translate(${frame.x(tried.mark_before.x_mm)} ${frame.y(tried.mark_before.y_mm)})`">
             <LayerSign layer="now" :size="8" />
           </g>
           <g :transform="`translate(${frame.x(tried.mark_after.x_mm)} ${frame.y(tried.mark_after.y_mm)})`">
             <LayerSign layer="plan" :size="8" />
           </g>
+          <path class="lead" :d="`M${frame.x(middle.x)} ${frame.y(middle.y)}L${GLASS_AT.x} ${GLASS_AT.y}`" />
+          <g class="glass" :transform="`translate(${GLASS_AT.x} ${GLASS_AT.y})`">
+            <clipPath id="claim-glass"><circle :r="R" /></clipPath>
+            <circle :r="R" class="disc" />
+            <g clip-path="url(#claim-glass)">
+              <g class="draw" :transform="`scale(${GLASS} ${-GLASS}) translate(${-middle.x} ${-middle.y})`">
+                <ShapeList :shapes="tried.picture.after" />
+                <g class="was"><ShapeList :shapes="tried.picture.before" /></g>
+              </g>
+              <g :transform="near(tried.mark_before)"><LayerSign layer="now" :size="8" /></g>
+              <g :transform="near(tried.mark_after)"><LayerSign layer="plan" :size="8" /></g>
+            </g>
+            <circle :r="R" class="rim" />
+          </g>
           <g class="scale">
-            <path :d="`M20 ${H - 14}h${frame.scale * 50}M20 ${H - 19}v10m${frame.scale * 50} -10v10`" />
-            <text x="20" :y="H - 24">{{ $t('50 mm') }}</text>
+            <path :d="`M20 ${H - 14}h${frame.scale * bar}M20 ${H - 19}v10m${frame.scale * bar} -10v10`" />
+            <text x="20" :y="H - 24">{{ $t('{bar} mm', { bar }) }}</text>
           </g>
           <g class="legend" :transform="`translate(${W - 160} ${H - 22})`">
             <LayerSign layer="now" :size="6" />
@@ -227,20 +263,24 @@ svg {
   width: 100%;
   max-height: 430px;
 }
-.before {
+.was :deep(path),
+.was :deep(circle) {
   fill: none;
   stroke: var(--now);
-  stroke-width: 5;
-  stroke-linecap: round;
-  stroke-linejoin: round;
-  opacity: 0.45;
+  stroke-width: 1.6;
+  stroke-dasharray: 5 3;
 }
-.after {
+.lead {
+  stroke: var(--quiet);
+  stroke-width: 0.7;
+}
+.disc {
+  fill: var(--sheet);
+}
+.rim {
   fill: none;
-  stroke: var(--plan);
-  stroke-width: 2.4;
-  stroke-linecap: round;
-  stroke-linejoin: round;
+  stroke: var(--ink);
+  stroke-width: 2;
 }
 .scale path {
   stroke: var(--quiet);

@@ -16,6 +16,14 @@ const tried = {
   after: [[at(0, 0), at(100, 60)]],
   mark_before: at(100, 30),
   mark_after: at(100, 60),
+  picture: {
+    before: [{ s: 'part', d: 'M0 0L100 30' }],
+    after: [
+      { s: 'part', d: 'M0 0L100 60' },
+      { s: 'axle', x: 0, y: 0, r: 5 },
+    ],
+    box: [-40, -40, 140, 100],
+  },
   moved: ['The bar went 30 mm up.'],
   stayed: ['Its reach.'],
   holds: 'partly',
@@ -30,7 +38,8 @@ const number = (name: string, value: number, own: boolean) => ({
   value,
   own,
 })
-const claims = (own: boolean) => [
+const claims = (own: boolean) => ({ rider: own ? { height_mm: 1760 } : null, claims: claimsOf(own) })
+const claimsOf = (own: boolean) => [
   {
     key: 'turn_over',
     title: 'Turn the stem over',
@@ -63,10 +72,12 @@ describe('what they say', () => {
   it('tries the first saying with usual numbers and says what moved and what stayed', async () => {
     const { post } = server()
     const { view } = await open(ClaimsView, '/claims')
-    expect(post.mock.calls[0]![1]).toEqual({ body: { claim: 'turn_over', values: { stem: 100 } } })
+    expect(post.mock.calls[0]![1]).toEqual({ body: { claim: 'turn_over', values: { stem: 100 }, rider: null } })
     expect(view.get('.outcome').text()).toContain('The bar went 30 mm up.')
     expect(view.get('.holds').text()).toBe('partly')
-    expect(view.findAll('svg .before')).toHaveLength(1)
+    // What it was lies over what it is, in the picture and again in the glass.
+    expect(view.findAll('svg .was path')).toHaveLength(2)
+    expect(view.findAll('svg .glass .draw > .axle')).toHaveLength(1)
   })
 
   it('begins with a rider’s own numbers where one is named', async () => {
@@ -75,7 +86,7 @@ describe('what they say', () => {
     await view.getComponent({ name: 'Pick' }).vm.$emit('pick', 4)
     await flushPromises()
     expect(router.currentRoute.value.query.fit).toBe('4')
-    expect(post.mock.calls.at(-1)![1]).toEqual({ body: { claim: 'turn_over', values: { stem: 110 } } })
+    expect(post.mock.calls.at(-1)![1]).toEqual({ body: { claim: 'turn_over', values: { stem: 110 }, rider: { height_mm: 1760 } } })
     expect(view.get('.number').text()).toContain('own')
   })
 
@@ -90,7 +101,7 @@ describe('what they say', () => {
     await flushPromises()
     expect(view.get('[role="alert"]').text()).toBe('Outside. Allowed: -60 to 60 mm.')
     expect(view.get('.number').classes()).toContain('wrong')
-    expect(view.find('svg .after').exists()).toBe(true)
+    expect(view.find('svg .draw').exists()).toBe(true)
     await view.findAll('.number input')[0]!.setValue('ten')
     expect(view.get('[role="alert"]').text()).toBe('added: “ten” is no number. Allowed: 0 to 200 mm.')
     expect((view.findAll('.number input')[0]!.element as HTMLInputElement).value).toBe('ten')

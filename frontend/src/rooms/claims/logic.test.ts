@@ -1,45 +1,32 @@
 import { describe, expect, it } from 'vitest'
 
-import { box, joined, type Tried } from './logic'
-
-const tried = (x: number, y: number): Tried => ({
-  before: [
-    [
-      { x_mm: 0, y_mm: 0 },
-      { x_mm: x, y_mm: y },
-    ],
-  ],
-  after: [
-    [
-      { x_mm: 0, y_mm: 0 },
-      { x_mm: x / 2, y_mm: y },
-    ],
-  ],
-  mark_before: { x_mm: x, y_mm: y },
-  mark_after: { x_mm: x / 2, y_mm: y },
-  moved: [],
-  stayed: [],
-  holds: 'partly',
-  verdict: '',
-})
+import { barOf, box } from './logic'
 
 describe('the picture of a claim', () => {
   it.each([
-    [100, 30],
-    [8, 400],
-    [0, 120],
-  ])('keeps one scale and stays inside for %d by %d', (x, y) => {
-    const b = box(tried(x, y), 620, 430)
-    expect(b.x(10) - b.x(0)).toBeCloseTo(b.y(0) - b.y(10))
-    for (const [px, py] of [
-      [0, 0],
-      [x, y],
-    ] as const) {
-      expect(b.x(px)).toBeGreaterThanOrEqual(47)
-      expect(b.x(px)).toBeLessThanOrEqual(573)
-      expect(b.y(py)).toBeGreaterThanOrEqual(47)
-      expect(b.y(py)).toBeLessThanOrEqual(383)
-    }
-    expect(joined(tried(x, y).before[0]!, b)).toMatch(/^M[\d.]+ [\d.]+L[\d.]+ [\d.]+$/)
+    [0, 0, 300, 100],
+    [-900, -340, 1000, 1500],
+    [-20, 100, 30, 900],
+  ])('fits its box %s %s %s %s into the screen, true both ways', (x0, y0, x1, y1) => {
+    const b = box({ picture: { before: [], after: [], box: [x0, y0, x1, y1] } }, 620, 430)
+    const [left, right] = [b.x(x0), b.x(x1)]
+    const [low, high] = [b.y(y0), b.y(y1)]
+    expect(left).toBeGreaterThanOrEqual(-1e-9)
+    expect(right).toBeLessThanOrEqual(620 + 1e-9)
+    expect(high).toBeGreaterThanOrEqual(-1e-9)
+    expect(low).toBeLessThanOrEqual(430 + 1e-9)
+    // One scale: a millimetre is as wide as it is high, and one of the two directions is filled.
+    expect((right - left) / (x1 - x0)).toBeCloseTo((low - high) / (y1 - y0), 9)
+    expect(Math.min(left, high)).toBeCloseTo(0, 6)
+    // In the middle of the other.
+    expect(left + right).toBeCloseTo(620, 6)
+    expect(low + high).toBeCloseTo(430, 6)
+  })
+
+  it('keeps its bar of length readable', () => {
+    expect(barOf(1, 620)).toBe(100)
+    expect(barOf(0.2, 620)).toBe(500)
+    expect(barOf(6, 620)).toBe(20)
+    expect(barOf(50, 620)).toBe(10)
   })
 })

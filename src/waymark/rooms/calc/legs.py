@@ -16,7 +16,8 @@ from waymark.rooms.calc import leg_schemas as s
 from waymark.rooms.calc.schemas import BodyOut, Turned
 
 
-def _measures(rider: s.Rider, hand_width_mm: float | None = None) -> BodyMeasures:
+def measures_of(rider: s.Rider, hand_width_mm: float | None = None) -> BodyMeasures:
+    """A rider's measures as the core has them."""
     return BodyMeasures(
         height_mm=rider.height_mm,
         foot_mm=rider.foot_mm,
@@ -48,7 +49,7 @@ def _read(saddle: Mark, hand: Mark, body: BodyMeasures, foot: FootFit, crank_mm:
 
 def crank_changed(q: s.CrankIn) -> s.CrankOut:
     """A crank of another length: saddle, hands and what the leg does."""
-    body, foot = _measures(q.rider), _foot(q.rider)
+    body, foot = measures_of(q.rider), _foot(q.rider)
     saddle, hand = _mark(q.s), _mark(q.h)
     made = change_crank(saddle, hand, segments(body), foot, q.crank_from_mm, q.crank_to_mm, q.keep, q.hands)
     return s.CrankOut(
@@ -63,7 +64,7 @@ def crank_changed(q: s.CrankIn) -> s.CrankOut:
 
 def crank_table(q: s.CrankTableIn) -> s.CrankTableOut:
     """Cranks of many lengths held against each other in one position."""
-    body, foot = _measures(q.rider), _foot(q.rider)
+    body, foot = measures_of(q.rider), _foot(q.rider)
     radius = q.tyre_radius_mm if q.tyre_radius_mm is not None else q.wheel_radius_mm
     front_x = None
     if q.front_centre_mm is not None and q.bb_drop_mm is not None:
@@ -93,7 +94,7 @@ def crank_table(q: s.CrankTableIn) -> s.CrankTableOut:
 def foot_changed(q: s.FootIn) -> s.FootOut:
     """Another pedal, cleat place or shoe: how far the saddle follows."""
     foot = _foot(q.rider)
-    made = change_foot(_mark(q.s), segments(_measures(q.rider)), foot, q.crank_mm, q.foot_stack_mm, q.cleat_aft_mm)
+    made = change_foot(_mark(q.s), segments(measures_of(q.rider)), foot, q.crank_mm, q.foot_stack_mm, q.cleat_aft_mm)
     return s.FootOut(
         s=_out(made.saddle),
         along_seat_line_mm=made.along_mm,
@@ -123,8 +124,8 @@ def translated(q: s.TranslateIn) -> s.TranslateOut:
             field="rider.shoulder_width_mm",
             allowed="the shoulders' width, bone to bone",
         )
-    body, foot = _measures(q.rider, q.hand_width_mm), _foot(q.rider)
-    to_body = body if q.to_hand_width_mm is None else _measures(q.rider, q.to_hand_width_mm)
+    body, foot = measures_of(q.rider, q.hand_width_mm), _foot(q.rider)
+    to_body = body if q.to_hand_width_mm is None else measures_of(q.rider, q.to_hand_width_mm)
     saddle, hand = _mark(q.s), _mark(q.h)
     made = translate(saddle, hand, body, foot, q.crank_mm, q.from_, q.to, q.school, q.strength, to_body)
     return s.TranslateOut(
@@ -143,7 +144,7 @@ def balanced(q: s.BalanceIn) -> s.BalanceOut:
     found = balance(
         _mark(q.s),
         _mark(q.h),
-        _measures(q.rider, q.hand_width_mm),
+        measures_of(q.rider, q.hand_width_mm),
         _foot(q.rider),
         q.crank_mm,
         q.chainstay_mm,

@@ -157,6 +157,7 @@ CALCULATIONS: dict[str, Calculation] = {
             "ClaimIn",
             "ClaimTried",
             "a saying of the trade tried with one's own numbers",
+            "claim_schemas",
         ),
         Calculation(
             "crank.change",

@@ -420,23 +420,3 @@ class SurveyOut(BaseModel):
     bb_height_mm: float | None = None
     undetermined: list[str]
     nothing_checked: bool
-
-
-class ClaimIn(In):
-    """A claim and the numbers to try it with; those not given are the usual ones."""
-
-    claim: str = Field(max_length=40)
-    values: dict[str, float] = Field(default_factory=dict, max_length=12)
-
-
-class ClaimTried(BaseModel):
-    """Two pictures as strokes, the point to look at before and after, what moved, what stayed, what is left of it."""
-
-    before: list[list[XY]]
-    after: list[list[XY]]
-    mark_before: XY
-    mark_after: XY
-    moved: list[Told]
-    stayed: list[Told]
-    holds: Told
-    verdict: Told
