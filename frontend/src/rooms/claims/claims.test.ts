@@ -86,7 +86,9 @@ describe('what they say', () => {
     await view.getComponent({ name: 'Pick' }).vm.$emit('pick', 4)
     await flushPromises()
     expect(router.currentRoute.value.query.fit).toBe('4')
-    expect(post.mock.calls.at(-1)![1]).toEqual({ body: { claim: 'turn_over', values: { stem: 110 }, rider: { height_mm: 1760 } } })
+    expect(post.mock.calls.at(-1)![1]).toEqual({
+      body: { claim: 'turn_over', values: { stem: 110 }, rider: { height_mm: 1760 } },
+    })
     expect(view.get('.number').text()).toContain('own')
   })
 

@@ -1,4 +1,4 @@
-"""Sayings about the leg: crank, cleat, and how a saddle's height and place are found (docs/formulas.md, Body; Crank and foot)."""
+"""Sayings about the leg: crank, cleat, how a saddle is placed (docs/formulas.md, Body; Crank and foot)."""
 
 from __future__ import annotations
 
