@@ -76,6 +76,7 @@ bench: setup
 rates: setup
 	$(PY) bench/rates.py
 	$(PY) bench/chart_rates.py
+	$(PY) bench/parts_rates.py
 
 shots: setup browser
 	PYTHONPATH=. $(PY) tools/make_shots.py

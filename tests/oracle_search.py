@@ -81,7 +81,10 @@ def points_of(goal: Goal, length: float, angle: float, spacers: float, cover: fl
     points += 1.0 if abs(cover - own_cover) > SAME else 0.0
     if angle > w.angle_greatest_deg:
         points += (angle - w.angle_greatest_deg) / 2
-        lifted = length * (cmath.rect(1, radians(angle)).imag - cmath.rect(1, radians(w.angle_greatest_deg)).imag)
+    # Rising: on a bike built for ease only beyond what it is built with.
+    usual = 0.0 if w.performance else w.angle_greatest_deg
+    if angle > usual:
+        lifted = length * (cmath.rect(1, radians(angle)).imag - cmath.rect(1, radians(usual)).imag)
         points += 0.2 * min(lifted, max(20 - pile, 0))
     if angle < w.angle_least_deg:
         points += (w.angle_least_deg - angle) / 2

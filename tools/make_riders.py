@@ -138,12 +138,12 @@ RIDERS: list[dict[str, Any]] = [
         "frame": "Haldery Tern M", "bar": "Boom 720", "saddle": "Knot Carbon",
         "measure": [
             ("crank", "170"), ("s_straight", "716"), ("s_angle", "75.6"),
-            ("hand_ahead.right", "528"), ("hand_up.right", "687"),
+            ("hand_ahead.right", "461"), ("hand_up.right", "672"),
         ],
-        "goal": ("cross-country", (0, 0), (0, 0)), "chosen": "Haldery Tern XL",
+        "goal": ("cross-country", (0, 0), (0, 0)), "chosen": "Haldery Whin M",
         "after": [
             {"do": "setup.built", "mark": mark, "typed": typed}
-            for mark, typed in (("saddle_x", "-177"), ("saddle_y", "693"), ("hand_x", "529"), ("hand_y", "690"))
+            for mark, typed in (("saddle_x", "-177"), ("saddle_y", "693"), ("hand_x", "462"), ("hand_y", "675"))
         ],
     },
     {

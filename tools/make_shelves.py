@@ -212,7 +212,7 @@ def size_of(family: Family, i: int, labels: list[str]) -> FrameSize:
 def stems() -> list[Part]:
     """Lengths, angles and clamps as a good shop has them."""
     ranges = (
-        ("Cairn", -6, 31.8, 40, range(60, 150, 10), True, 2),
+        ("Cairn", -6, 31.8, 40, range(60, 170, 10), True, 2),
         ("Cairn Half", -6, 31.8, 40, range(75, 120, 10), True, 2),
         ("Plumb", -17, 31.8, 40, range(80, 140, 10), True, 3),
         ("Level", 0, 31.8, 40, range(50, 130, 10), True, 3),
@@ -221,7 +221,7 @@ def stems() -> list[Part]:
         ("Shim", -8, 31.8, 42, range(70, 130, 5), True, 4),
         ("Quoin", -12, 31.8, 39, range(80, 140, 10), True, 4),
         ("Gable", 30, 31.8, 42, range(80, 120, 10), False, 2),
-        ("Sill", 6, 31.8, 40, range(60, 140, 10), False, 1),
+        ("Sill", 6, 31.8, 40, range(60, 170, 10), False, 1),
         ("Dado", -6, 26.0, 40, range(80, 130, 10), True, 2),
         ("Rafter", 35, 31.8, 42, range(80, 120, 10), False, 2),
         ("Stub", 0, 35.0, 38, (32, 35, 40, 45, 50, 60), True, 2),
@@ -255,7 +255,7 @@ def drop_bars() -> list[Part]:
     # name, reach, drop, bend radius, ramp, drop end's fall, lever arc, flare at the drops, clamp, widths
     rows = (
         ("Petrel", 70, 115, 30, 4, 4, 16, 0, 31.8, (360, 380)), ("Petrel", 75, 120, 31, 4, 4, 16, 0, 31.8, (400,)),
-        ("Petrel", 80, 125, 32, 4, 4, 16, 0, 31.8, (420, 440, 460)),
+        ("Petrel", 80, 125, 32, 4, 4, 16, 0, 31.8, (420, 440, 460)), ("Petrel", 85, 130, 33, 4, 4, 16, 0, 31.8, (480, 500)),
         ("Fulmar", 72, 118, 30, 2, 6, 14, 60, 31.8, (400, 420, 440, 460, 480)), ("Old Bay", 92, 140, 36, 8, 10, 20, 0, 31.8, (400, 420)),
         ("Tystie", 66, 108, 29, 3, 3, 15, 20, 31.8, (340, 360, 380, 400)), ("Guillemot", 76, 120, 31, 1, 5, 14, 30, 35.0, (400, 420, 440)),
         ("Longtail", 86, 132, 34, 6, 8, 18, 0, 26.0, (400, 420, 440)),
@@ -421,6 +421,17 @@ def seats() -> list[Part]:
             least_insertion_mm=90,
         )
     )
+    # For the very tall.
+    posts += [
+        PostPart(
+            name=f"Topmast {d:g} {length} back 20",
+            length_mm=length,
+            setback_mm=20,
+            diameter_mm=d,
+            least_insertion_mm=110,
+        )
+        for d, length in ((27.2, 450), (31.6, 500))
+    ]
     rows = (
         ("Plover 143", 47, 24, 152, 20, 143), ("Plover 155", 47, 22, 146, 20, 155), ("Dunlin Short", 46, 30, 118, 17, 143),
         ("Curlew Wide", 58, 10, 128, 15, 168), ("Sanderling", 44, 26, 158, 22, 135), ("Knot Carbon", 42, 26, 150, 16, 143),

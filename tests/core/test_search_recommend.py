@@ -121,23 +121,26 @@ def test_the_recommended_cockpit_is_that_of_every_one_tried(
 
 
 def test_the_build_of_a_workshop_stands_before_the_nearest() -> None:
-    # A 12° stem is on the goal; a plain one with 15 of spacers leaves a little and is what a shop would build.
+    # A 12° stem is on the goal; a plain one on a pile leaves a little and is what a shop would build.
     hand = bar_clamp(Mark(390, 560), 72, 8, 0, Stem(100, 12, 40)) + Mark(84, 14)
     steep = StemOption("s", "Lintel", 100, 12, 40, both_ways=False)
     plain = StemOption("u", "Sill", 100, 6, 40)
     r = search_sizes(Shelf([frame(limit=40)], [steep, plain], (7.5,)), road(hand))[0]
-    assert (r.stem, r.spacers_mm, r.recommended, r.bar_key) == (plain, 7.5, True, "own~recommended")
+    assert (r.stem, r.turned_over, r.spacers_mm, r.recommended) == (plain, True, 30, True)
+    assert r.bar_key == "own~recommended"
     [near] = r.others
     assert (near.stem, near.spacers_mm, near.nearest, near.bar_key) == (steep, 0, True, "own")
     # Six degrees off what road bikes are built with, and its rise would have filled an empty steerer's free pile.
-    undone = 100 * (np.sin(np.radians(12)) - np.sin(np.radians(6)))
-    assert (r.points, near.points) == (0, pytest.approx(6 / 2 + 0.2 * undone))
+    undone = min(20, 100 * np.sin(np.radians(12)))
+    assert near.points == pytest.approx(6 / 2 + 0.2 * undone)
+    # The plain one the low way round stands on ten more than is free.
+    assert r.points == pytest.approx(10 * 0.1)
     assert near.miss_mm < 1e-6 < r.miss_mm < 3.5
     assert r.nearest_build == near
     # Neither beats the other, so both stand on the frontier.
     whole = search_whole(Shelf([frame(limit=40)], [steep, plain], (7.5,)), road(hand))
     assert {c.standing.result.bar_key for c in whole.frontier} == {"own", "own~recommended"}
     # Where the nearest is as good as any, one build is both.
-    exact = bar_clamp(Mark(390, 560), 72, 8, 7.5, Stem(100, 6, 40)) + Mark(84, 14)
+    exact = bar_clamp(Mark(390, 560), 72, 8, 15, Stem(100, -6, 40)) + Mark(84, 14)
     both = search_sizes(Shelf([frame(limit=40)], [steep, plain], (7.5,)), road(exact))[0]
     assert (both.others, both.nearest, both.recommended) == ((), True, True)

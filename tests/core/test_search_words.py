@@ -63,12 +63,17 @@ def test_a_place_says_what_a_mechanic_reads_off() -> None:
     assert says[5].startswith("ramp level, ")
     assert says[9].startswith("ramp 4° up to the front, ")
     assert says[1].startswith("ramp 4° down to the front, ")
+    # On a new bar the lever is nowhere yet: its hood's slope tells.
     for p in drop_places(bar, lever, "ramp"):
-        assert f"hoods rising {p.slope_deg:.0f}°" in str(p.says)
-        side = "down" if p.slide_mm > 0 else "up"
-        assert f"levers {abs(round(p.slide_mm))} {side} the bend" in str(p.says) or "levers where they are" in str(
+        assert str(p.says).endswith(f"to the front, hoods rising {p.slope_deg:.0f}°") or "ramp level, hoods" in str(
             p.says
         )
+    # On the bar that is there it slides from where it sits, 3 down from where such a lever usually does.
+    now = Place(Mark(85, 10), rotation_deg=5, slide_mm=3.0)
+    for p in drop_places(bar, lever, "ramp", stands=now)[1:]:
+        by = round(p.slide_mm - 3.0)
+        way = "where they are" if not by else f"{abs(by)} {'down' if by > 0 else 'up'} the bend"
+        assert f", levers {way}, hoods rising {p.slope_deg:.0f}°" in str(p.says)
     assert [str(p.says) for p in flat_places(FlatBar(760, 20, 8, 5, 70), 55)][1:4] == [
         "rolled 3° forward",
         "rise upright",

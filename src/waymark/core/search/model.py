@@ -255,7 +255,8 @@ class SizeResult:
     hand; ``along_mm`` its part along the steerer, which spacers could mend had they the height; ``across_mm``
     the part square to it, which no spacer mends (+ plan ahead). ``binds`` names the limits that stopped a
     better build, ``gates`` those of the frame itself. ``faults`` are what a workshop holds against it; ``counted_mm`` is
-    its room each way so far as it counts, ``cost`` what has to be bought with the frame. ``recommended`` is the build a
+    its room each way so far as it counts, ``cost`` what has to be bought with the frame, ``least_points`` the fewest points
+    of any build of any size. ``recommended`` is the build a
     workshop would put together, ``nearest`` the nearest with the bars of its cost (one build may be both); ``others``
     are the nearest builds at each cost on the same size.
     """
@@ -287,6 +288,7 @@ class SizeResult:
     faults: tuple[Fault, ...] = ()
     cost: float = 0.0
     counted_mm: int = 0
+    least_points: float = 0.0
     others: tuple[SizeResult, ...] = ()
     recommended: bool = False
     nearest: bool = False

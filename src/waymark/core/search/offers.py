@@ -11,13 +11,15 @@ from dataclasses import dataclass
 from waymark.core.say import Capital, Count, Said, Words, bare, say, with_and, with_commas, with_semicolons
 from waymark.core.search.headroom import Room
 from waymark.core.search.model import FREE, FrameOption, SizeResult
-from waymark.core.search.sizes import same_build, work_step
+from waymark.core.search.sizes import deciding, same_build, work_step
 from waymark.core.search.whole import Whole
 from waymark.core.search.words import PRICES, away_words
 
 MOST_OTHERS = 5
 # So much more room all round is worth saying, mm.
 ROOM_TOLD_MM = 5
+# Nobody thinks of a build with so many points more against it, unless it is the nearest or the cheapest there is.
+WORTH_POINTS = 6.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,14 +71,15 @@ def _others(
     near = min(_inside(whole), key=lambda r: r.miss_mm)
     if near.miss_mm < first.miss_mm - first.goal.weights.tie_mm:
         yield near, say("the nearest")
-    room = max(sizes, key=lambda r: whole.room(r).total_mm)
+    built = [r for r in sizes if r.points <= first.points + WORTH_POINTS]
+    room = max(built, key=lambda r: whole.room(r).total_mm)
     if whole.room(room).total_mm >= whole.room(first).total_mm + ROOM_TOLD_MM:
         yield room, say("the most room")
     cheap = min(_inside(whole), key=lambda r: (to_pay(r), r.points))
     if to_pay(cheap) < to_pay(first):
         yield cheap, say("the least to buy")
     seen = {frame_of(first.frame)}
-    for r in sizes[1:]:
+    for r in built[1:]:
         name = frame_of(r.frame)
         if name not in seen:
             seen.add(name)
@@ -101,16 +104,26 @@ def _why(whole: Whole, sizes: list[SizeResult]) -> Said:
         forward=bare(room.forward_mm),
         back=bare(room.back_mm),
     )
-    alike = [r for r in sizes if work_step(r, first.points) == 0]
-    if len(alike) == 1:
-        reason = say("the only size with so little against it") if len(sizes) > 1 else say("the only size there is")
-    elif alike[1].counted_mm < first.counted_mm:
-        reason = say("the most room of {count} sizes built as well", count=Count(len(alike)))
-    elif to_pay(alike[1]) > to_pay(first):
-        reason = say("the least to pay of {count} sizes built as well", count=Count(len(alike)))
-    else:
-        reason = say("the nearest of {count} sizes built as well", count=Count(len(alike)))
+    reason = _deciding_words(sizes)
     return say("{built} {left}: {reason}.", built=built, left=Capital(left), reason=reason)
+
+
+def _deciding_words(sizes: list[SizeResult]) -> Said:
+    if len(sizes) == 1:
+        return say("the only size there is")
+    alike = Count(sum(work_step(r) == work_step(sizes[0]) for r in sizes))
+    match deciding(sizes):
+        case "work":
+            return say("the least against it of {count} sizes", count=Count(len(sizes)))
+        case "edge":
+            return say("well inside the tolerance, of {count} sizes built as well", count=alike)
+        case "room":
+            return say("the most room of {count} sizes built as well", count=alike)
+        case "cost":
+            return say("the least to pay of {count} sizes built as well", count=alike)
+        case "near":
+            return say("the nearest of {count} sizes built as well", count=alike)
+    return say("of {count} sizes none is better in anything", count=Count(len(sizes)))
 
 
 def _costs_nearness(first: SizeResult, near: SizeResult) -> Said:
@@ -143,7 +156,7 @@ def _gives_up(r: SizeResult, first: SizeResult, whole: Whole) -> Said:
     """Where a build stands behind the recommended one, at most two things."""
     dearer = r.rung > first.rung and r.rung != FREE
     said: list[Said] = []
-    if work_step(r, first.points) > 0:
+    if work_step(r) > work_step(first):
         # What the first has against it too, or the price says, is not given up for it.
         shared = {f.says for f in first.faults}
         said += [f.says for f in r.faults if f.says not in shared and not (dearer and f.kind == "bar")][:1]

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import replace
 from math import ceil
+from typing import Literal
 
 import numpy as np
 
@@ -33,7 +34,7 @@ from waymark.core.search.model import (
 from waymark.core.search.points import Floats
 from waymark.core.search.recommend import Merits, Recommended
 from waymark.core.search.seats import best_seat
-from waymark.core.workmanship import front_faults
+from waymark.core.workmanship import front_faults, sum_points
 
 # The shortest and the longest stem there is.
 _Lengths = tuple[float, float]
@@ -61,13 +62,35 @@ def search_sizes(shelf: Shelf, goal: Goal, watch: Watch | None = None) -> tuple[
     seats = [_seat(shelf, goal, frame) for frame in shelf.frames]
     bars = _Bars(shelf, goal, lengths, seats, watch)
     cockpits = _Cockpits(shelf, goal, lengths, seats)
-    bound = np.minimum(bars.least, cockpits.least) + goal.weights.equal_points
+    bound, least = _bounds(goal, shelf.frames, seats, np.minimum(bars.least, cockpits.least))
     bars.take(bound)
     found = []
     for i in range(len(shelf.frames)):
         best = min((x for x in (bars.best(i), cockpits.best(i, bound[i])) if x is not None), key=_merit, default=None)
         found.append(_chosen([*bars.nearest[i], *cockpits.nearest[i]], best))
-    return ranked([r for r in found if r is not None])
+    return ranked([replace(r, least_points=least) for r in found if r is not None])
+
+
+def _bounds(
+    goal: Goal, frames: Sequence[FrameOption], seats: Sequence[SeatResult | None], least: Floats
+) -> tuple[Floats, float]:
+    """How many points a size's front end may have to count as equal to the least, and the least of all whole builds.
+
+    Equal is what lies within half a point of the least of every size; a size that has nothing so good is compared with
+    itself.
+    """
+    equal = goal.weights.equal_points
+    fixed = np.array(
+        [sum_points((*f.faults, *(() if s is None else s.faults))) for f, s in zip(frames, seats, strict=True)]
+    )
+    carries = np.array(
+        [not _gates(goal, f) and _seat_word(goal, s) != "out" for f, s in zip(frames, seats, strict=True)]
+    )
+    total = least + fixed
+    best = float(np.min(total, where=carries, initial=np.inf))
+    as_good = carries & (total <= best + equal + 1e-9)
+    within = np.where(as_good, np.minimum(least, best - fixed), least) + equal
+    return np.asarray(np.round(within, 9), np.float64), 0.0 if best == np.inf else best
 
 
 class _Bars:
@@ -208,6 +231,11 @@ def _chosen(nearest: Sequence[SizeResult], best: SizeResult | None) -> SizeResul
     return replace(best, nearest=same, others=tuple(r for r in near if not same_build(r, best)))
 
 
+# What sizes are ranked by, the weightiest first.
+Reason = Literal["work", "edge", "room", "cost", "near"]
+REASONS: tuple[Reason, ...] = ("work", "edge", "room", "cost", "near")
+
+
 def same_build(a: SizeResult, b: SizeResult) -> bool:
     """Whether two builds of one size are put together alike."""
     return (a.stem, a.turned_over, a.cockpit, a.bar, a.place, a.cover_mm, a.spacers_mm) == (
@@ -221,25 +249,43 @@ def same_build(a: SizeResult, b: SizeResult) -> bool:
     )
 
 
-def work_step(r: SizeResult, least: float) -> int:
-    """How many steps of what counts as equal a build's points lie above ``least``; 0 for as good."""
-    return max(0, ceil((r.points - least) / r.goal.weights.equal_points - 1e-9) - 1)
+def work_step(r: SizeResult) -> int:
+    """How many steps of what counts as equal a build's points lie above the least of all; 0 for as good."""
+    return max(0, ceil((r.points - r.least_points) / r.goal.weights.equal_points - 1e-9) - 1)
 
 
 def ranked(results: Sequence[SizeResult]) -> tuple[SizeResult, ...]:
     """Sizes as a workshop would take them: least against them, most room, least to pay, nearest; those out last.
 
-    Points are counted from the least of all in steps of what counts as equal, so that the first is the best by the
-    order of the recommended build.
+    Points are counted from the least of every build of every size, in steps of what counts as equal, so that the first is
+    the recommended build of all.
     """
     inside = [r for r in results if r.verdict != "out"]
-    least = min((r.points for r in inside), default=0.0)
 
     def key(r: SizeResult) -> tuple[float | str, ...]:
-        return work_step(r, least), *_merit(replace(r, cost=r.cost + r.frame.price)), r.frame.key
+        return *_standing(r), r.frame.key
 
     out = sorted((r for r in results if r.verdict == "out"), key=_rank_out)
     return (*sorted(inside, key=key), *out)
+
+
+def _standing(r: SizeResult) -> tuple[float, ...]:
+    """What ranks a size inside the tolerance, one number for each of ``REASONS``, the less the better."""
+    return work_step(r), *_merit(replace(r, cost=r.cost + r.frame.price))
+
+
+def deciding(sizes: Sequence[SizeResult]) -> Reason | None:
+    """What decided that the first of these sizes, ranked and inside the tolerance, is the first.
+
+    The reason without which another would be: where there are several, the one that told it from those that were as good
+    until then. ``None`` where the same one is first whatever is left out.
+    """
+    stand = [(*_standing(r), r.frame.key) for r in sizes]
+    for i, reason in reversed(tuple(enumerate(REASONS))):
+        without = [(*s[:i], *s[i + 1 :]) for s in stand]
+        if min(without) < without[0]:
+            return reason
+    return None
 
 
 def _rank_out(r: SizeResult) -> tuple[int, float, int, float, str]:
@@ -328,16 +374,22 @@ def _verdict(
 ) -> Word:
     t, weights = goal.tolerance, goal.weights
     word = judge_pair(miss.x_mm, miss.y_mm, t.hand_x_mm, t.hand_y_mm, weights.edge_share)
-    if seat is not None:
-        off = seat.saddle - goal.saddle
-        word = worst(word, judge_pair(off.x_mm, off.y_mm, t.saddle_x_mm, t.saddle_y_mm, weights.edge_share))
-        if seat.post_key is None:
-            return "out"
+    word = worst(word, _seat_word(goal, seat))
     if stem_rank == 2 or spacers > weights.spacer_warn_share * frame.spacer_limit_mm:
         word = worst(word, "edge")
     if step_over_lean_deg(frame, goal.gates) != 0:
         word = worst(word, "edge")
     return word
+
+
+def _seat_word(goal: Goal, seat: SeatResult | None) -> Word:
+    """How the saddle is reached, where one is asked for at all."""
+    if seat is None:
+        return "in"
+    if seat.post_key is None:
+        return "out"
+    t, off = goal.tolerance, seat.saddle - goal.saddle
+    return judge_pair(off.x_mm, off.y_mm, t.saddle_x_mm, t.saddle_y_mm, goal.weights.edge_share)
 
 
 def _binds(

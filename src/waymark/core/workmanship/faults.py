@@ -59,9 +59,10 @@ def _undone_mm(stem: Stem, pile: NDArray[np.float64], window: StemWindow, w: Wei
     """Mm by which pile and stem angle undo each other.
 
     Down over a pile: what the pile gives and the angle beyond its window takes away again. Up over an empty steerer:
-    what a free pile would have given of what the angle lifts.
+    what a free pile would have given of what the angle lifts, from level on a bike built for speed or rough ground.
     """
-    flat = min(max(stem.angle_deg, window.angle_least_deg), window.angle_greatest_deg)
+    level = 0.0 if window.performance else window.angle_greatest_deg
+    flat = max(stem.angle_deg, window.angle_least_deg) if stem.angle_deg <= 0 else min(stem.angle_deg, level)
     beyond = stem.length_mm * (sin(radians(stem.angle_deg)) - sin(radians(flat)))
     if beyond < 0:
         return np.minimum(np.maximum(pile, 0.0), -beyond)
@@ -121,7 +122,7 @@ def front_faults(
     undoes = (
         say("a stem that points down over a pile: {undone} undone", undone=bare(undone))
         if stem.angle_deg < 0
-        else say("a stem that points up over an empty steerer")
+        else say("a stem that points up where {undone} more of pile would do", undone=bare(undone))
     )
     angle = say("a stem at {angle}", angle=Angle(stem.angle_deg, signed=True))
     made = [
