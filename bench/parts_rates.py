@@ -71,12 +71,12 @@ def rates(kind: str, number: int, seed: int = 5) -> Rates:
     while found < number:
         said = next(many)
         true, asked = planted(kind, said, rng)
-        d = np.array([true.clamp.x_mm - said.clamp.x_mm, true.clamp.y_mm - said.clamp.y_mm])
+        d = np.array([true.at.x_mm - said.at.x_mm, true.at.y_mm - said.at.y_mm])
         if d @ np.linalg.solve(tape + said.covariance, d) <= FAR**2:
             continue
         found += 1
         # The true bike is as its own parts have it, to their tolerances, and the tape reads it with its errors.
-        at = rng.multivariate_normal([true.clamp.x_mm, true.clamp.y_mm], tape + true.covariance)
+        at = rng.multivariate_normal([true.at.x_mm, true.at.y_mm], tape + true.covariance)
         mends = [str(m) for m in agreement(said, Mark(*at), tape, [s for s in SIZES if s != said.front]).mends]
         near = [m for m in mends if _alike(m, asked)]
         named += bool(near)

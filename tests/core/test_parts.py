@@ -26,12 +26,12 @@ SMALLER, LARGER = FrameFront("Lark 52", Mark(383, 542), 71.5, 8), FrameFront("La
 
 def asked(true: PartsBike, others: tuple[FrameFront, ...] = ()) -> list[str]:
     """What is asked where the tape has the bike as it truly is."""
-    return [str(m) for m in agreement(BIKE, true.clamp, TAPE, others).mends]
+    return [str(m) for m in agreement(BIKE, true.at, TAPE, others).mends]
 
 
 def test_a_bike_that_is_what_it_says_agrees() -> None:
-    found = agreement(BIKE, BIKE.clamp + Mark(2, -3), TAPE)
-    assert (found.agrees, found.mends, found.off) == (True, (), BIKE.clamp + Mark(2, -3) - BIKE.clamp)
+    found = agreement(BIKE, BIKE.at + Mark(2, -3), TAPE)
+    assert (found.agrees, found.mends, found.off) == (True, (), BIKE.at + Mark(2, -3) - BIKE.at)
 
 
 def test_a_stem_that_is_not_what_it_says_is_asked_after() -> None:
@@ -46,14 +46,14 @@ def test_a_spacer_not_counted_and_another_size_are_asked_after() -> None:
     assert asked(replace(BIKE, spacers_mm=27.5)) == ["are there 27.5 of spacers under it"]
     assert asked(replace(BIKE, front=LARGER), (SMALLER, LARGER))[-1] == "is it the Lark 56"
     # Nothing of one thing alone puts a bar sixty millimetres forward and down.
-    far = agreement(BIKE, BIKE.clamp + Mark(60, -40), TAPE)
+    far = agreement(BIKE, BIKE.at + Mark(60, -40), TAPE)
     assert (far.agrees, far.mends) == (False, ())
 
 
 @given(st.floats(-40, 40), st.floats(-40, 40))
 def test_the_test_is_the_distance_in_standard_deviations(dx: float, dy: float) -> None:
     both = TAPE + BIKE.covariance
-    found = agreement(BIKE, BIKE.clamp + Mark(dx, dy), TAPE)
+    found = agreement(BIKE, BIKE.at + Mark(dx, dy), TAPE)
     # By the eigenvectors: two independent lengths, each over its own deviation.
     values, vectors = np.linalg.eigh(both)
     apart = vectors.T @ np.array([dx, dy])
@@ -74,22 +74,22 @@ def test_how_sure_the_parts_are_is_what_their_deviations_do_to_the_clamp() -> No
 
 def test_parts_that_agree_check_what_nothing_else_does() -> None:
     # The clamp read once each way: nothing checks it but the bike itself.
-    read = taken(clamp_up=BIKE.clamp.y_mm + 3, clamp_ahead=BIKE.clamp.x_mm - 2)
-    alone, with_parts = survey_bike(read, LEANS), survey_bike(read, LEANS, BIKE)
+    read = taken(clamp_up=BIKE.at.y_mm + 3, clamp_ahead=BIKE.at.x_mm - 2)
+    alone, with_parts = survey_bike(read, LEANS), survey_bike(read, LEANS, [BIKE])
     assert (alone.degrees_of_freedom, with_parts.degrees_of_freedom) == (0, 2)
     assert with_parts.points["clamp"].sd_x_mm < alone.points["clamp"].sd_x_mm
     # Between the two, nearer the surer.
     x = with_parts.points["clamp"].at.x_mm
-    assert BIKE.clamp.x_mm - 2 < x < BIKE.clamp.x_mm
+    assert BIKE.at.x_mm - 2 < x < BIKE.at.x_mm
     assert not [j for j in with_parts.judged if j.reading.key.startswith("parts:")]
 
 
 def test_parts_alone_place_a_bike_that_nobody_taped() -> None:
-    found = survey_bike({}, LEANS, BIKE)
-    assert found.points["clamp"].at.distance_mm(BIKE.clamp) < 1e-6
+    found = survey_bike({}, LEANS, [BIKE])
+    assert found.points["clamp"].at.distance_mm(BIKE.at) < 1e-6
     # The hand stands off the clamp as bars do, and so is that unsure.
     hand = found.points["h"]
-    assert hand.at.distance_mm(BIKE.clamp + Mark(LEANS.off_ahead.value, LEANS.off_above.value)) < 1e-6
+    assert hand.at.distance_mm(BIKE.at + Mark(LEANS.off_ahead.value, LEANS.off_above.value)) < 1e-6
     assert hand.sd_x_mm == pytest.approx(np.hypot(LEANS.off_ahead.sd, found.points["clamp"].sd_x_mm))
 
 
@@ -97,8 +97,8 @@ def test_parts_alone_place_a_bike_that_nobody_taped() -> None:
 def test_parts_are_of_a_level_bike_and_are_turned_as_it_stood(pitch: float) -> None:
     read = {**full(), **taken(pitch=pitch)}
     level = survey_bike(read, LEANS).points["clamp"].at
-    parts = replace(BIKE, front=replace(FRONT, head_top=FRONT.head_top + level - BIKE.clamp))
-    assert survey_bike(read, LEANS, parts).points["clamp"].at.distance_mm(level) < 0.05
+    parts = replace(BIKE, front=replace(FRONT, head_top=FRONT.head_top + level - BIKE.at))
+    assert survey_bike(read, LEANS, [parts]).points["clamp"].at.distance_mm(level) < 0.05
 
 
 @pytest.mark.parametrize("kind", KINDS)

@@ -30,6 +30,10 @@ const bike = reactive({
   stem_angle: '',
   spacers_under: '',
   bar: '' as number | '',
+  saddle: '' as number | '',
+  post_exposed: '',
+  post_setback: '',
+  rails_ahead: '',
 })
 const trouble = ref('')
 const made = ref<{ id: number; revision: number } | null>(null)
@@ -58,6 +62,9 @@ const bars = computed(() =>
   parts.value
     .filter((p) => p.part.kind === 'drop_bar' || p.part.kind === 'flat_bar')
     .map((p) => ({ value: p.id, label: p.part.name })),
+)
+const saddles = computed(() =>
+  parts.value.filter((p) => p.part.kind === 'saddle').map((p) => ({ value: p.id, label: p.part.name })),
 )
 const uses = computed(() => Object.entries(DISCIPLINES).map(([value, label]) => ({ value, label: t(label) })))
 
@@ -122,7 +129,21 @@ async function carry() {
       <label
         >{{ $t('Spacers under it') }} <input v-model="bike.spacers_under" inputmode="decimal" placeholder="15"
       /></label>
+      <label
+        >{{ $t('Saddle') }}
+        <Pick :label="$t('Saddle')" :value="bike.saddle" :options="saddles" @pick="(v) => (bike.saddle = v)"
+      /></label>
+      <label
+        >{{ $t('Post showing') }} <input v-model="bike.post_exposed" inputmode="decimal" placeholder="170"
+      /></label>
+      <label
+        >{{ $t('Post setback, printed') }} <input v-model="bike.post_setback" inputmode="decimal" placeholder="20"
+      /></label>
+      <label
+        >{{ $t('Saddle forward on its rails') }} <input v-model="bike.rails_ahead" :placeholder="$t('0, their middle')"
+      /></label>
     </div>
+    <p v-if="way === 'bike'" class="quiet small">{{ $t('Or the saddle by its numbers:') }}</p>
     <div v-for="i in rows" :key="i" class="number">
       <label
         ><span>{{ labels[i] }}</span>

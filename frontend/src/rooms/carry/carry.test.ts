@@ -20,8 +20,13 @@ const bike = {
   stem_angle: '-6',
   spacers_under: '15',
   bar: 3 as number | '',
+  saddle: '' as number | '',
+  post_exposed: '',
+  post_setback: '',
+  rails_ahead: '',
 }
-const empty = { size: '' as number | '', stem_length: '', stem_angle: '', spacers_under: '', bar: '' as number | '' }
+const empty = { ...bike, size: '' as const, stem_length: '', stem_angle: '', spacers_under: '', bar: '' as const }
+const posted = { ...bike, saddle: 9, post_exposed: '182', post_setback: '20', rails_ahead: '-5' }
 
 describe('a position as edits', () => {
   it('is the use, and each number with where it is from', () => {
@@ -45,6 +50,25 @@ describe('a position as edits', () => {
       ['measure.read', 's_straight'],
       ['measure.read', 's_behind'],
     ])
+  })
+  it('places the saddle by post and rails where they are known', () => {
+    const made = commandsOf('road', [], 'a known bike', posted)
+    expect(made.slice(3).map((c) => ('key' in c ? [c.key, 'typed' in c && c.typed] : [c.do, null]))).toEqual([
+      ['measure.part', null],
+      ['stem_length', '100'],
+      ['stem_angle', '-6'],
+      ['spacers_under', '15'],
+      ['post_exposed', '182'],
+      ['post_setback', '20'],
+      ['rails_ahead', '-5'],
+    ])
+    const untyped = four.map((f) => ({ ...f, typed: '' }))
+    expect(missing('bike', untyped, posted)).toEqual([])
+    expect(missing('bike', untyped, { ...posted, post_setback: ' ' })).toEqual([
+      'the saddle: by numbers, or which it is with its post',
+    ])
+    // One of the two numbers typed: the other is asked for.
+    expect(missing('bike', [four[0]!, untyped[1]!], posted)).toEqual(['how far back it is'])
   })
   it('leaves out what was left empty', () => {
     expect(commandsOf('road', [{ key: 'crank', typed: '  ' }], '', empty)).toHaveLength(1)

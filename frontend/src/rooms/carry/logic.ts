@@ -57,7 +57,13 @@ export interface KnownBike {
   stem_angle: string
   spacers_under: string
   bar: number | ''
+  saddle: number | ''
+  post_exposed: string
+  post_setback: string
+  rails_ahead: string
 }
+
+const KNOWN = ['stem_length', 'stem_angle', 'spacers_under', 'post_exposed', 'post_setback', 'rails_ahead'] as const
 
 /** The edits that put a position into a file: the use, what is known of the bike, each number with where it is from. */
 export function commandsOf(use: string, stated: readonly Stated[], source: string, bike: KnownBike | null): Command[] {
@@ -65,7 +71,8 @@ export function commandsOf(use: string, stated: readonly Stated[], source: strin
   if (bike) {
     if (bike.size !== '') made.push({ do: 'measure.frame', size: bike.size })
     if (bike.bar !== '') made.push({ do: 'measure.part', what: 'bar', part: bike.bar })
-    for (const key of ['stem_length', 'stem_angle', 'spacers_under'] as const)
+    if (bike.saddle !== '') made.push({ do: 'measure.part', what: 'saddle', part: bike.saddle })
+    for (const key of KNOWN)
       if (bike[key].trim()) made.push({ do: 'measure.read', key, typed: bike[key].trim(), add: false, source })
   }
   for (const it of stated)
@@ -77,8 +84,12 @@ export function commandsOf(use: string, stated: readonly Stated[], source: strin
 export function missing(way: Way, stated: readonly Stated[], bike: KnownBike): string[] {
   const typed = (i: number) => Boolean(stated[i]?.typed.trim())
   const lacks = []
-  if (!typed(0)) lacks.push(t('the saddle’s height'))
-  if (!typed(1)) lacks.push(t('how far back it is'))
+  // Of a known bike the saddle is where post and rails put it, unless its numbers are typed.
+  const byPost = way === 'bike' && !typed(0) && !typed(1)
+  if (byPost && (bike.saddle === '' || !bike.post_exposed.trim() || !bike.post_setback.trim()))
+    lacks.push(t('the saddle: by numbers, or which it is with its post'))
+  if (!byPost && !typed(0)) lacks.push(t('the saddle’s height'))
+  if (!byPost && !typed(1)) lacks.push(t('how far back it is'))
   if (way === 'coordinates') {
     if (!typed(2)) lacks.push(t('the hand’s reach'))
     if (!typed(3)) lacks.push(t('the hand’s height'))

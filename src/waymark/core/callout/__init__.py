@@ -6,6 +6,7 @@ from waymark.core.callout.observe import Known, Leans, Observed, sighted, stated
 from waymark.core.callout.parts import Agreement, FrameFront, PartsBike, agreement
 from waymark.core.callout.prompt import GROUPS, BarKind, Prompt, Side, key_of
 from waymark.core.callout.prompts import BY_NAME, PROMPTS, USUAL, every_key, in_order
+from waymark.core.callout.seat_parts import PartsSeat, seat_agreement
 from waymark.core.callout.taken import Sides, Taken, behind, both_sides
 
 __all__ = [
@@ -21,6 +22,7 @@ __all__ = [
     "Level",
     "Observed",
     "PartsBike",
+    "PartsSeat",
     "Placed",
     "Prompt",
     "Side",
@@ -34,6 +36,7 @@ __all__ = [
     "in_order",
     "key_of",
     "level_of",
+    "seat_agreement",
     "sighted",
     "stated",
     "survey_bike",

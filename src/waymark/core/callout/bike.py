@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 
 from waymark.core.callout.level import Level, level_of, levelled, levelled_covariance
 from waymark.core.callout.observe import TIE, Leans, Observed, fixed_points, observed, ties
-from waymark.core.callout.parts import PARTS, PartsBike
+from waymark.core.callout.parts import PARTS, Predicted, readings_of
 from waymark.core.callout.taken import Taken, behind
 from waymark.core.marks import Mark
 from waymark.core.survey.adjust import Adjusted, reach
@@ -89,18 +89,19 @@ class Survey:
         return tuple(sorted((j for j in self.judged if j.suspect), key=lambda j: -abs(j.standardised or 0.0)))
 
 
-def survey_bike(taken: Mapping[str, Taken], leans: Leans, parts: PartsBike | None = None) -> Survey:
+def survey_bike(taken: Mapping[str, Taken], leans: Leans, parts: Sequence[Predicted] = ()) -> Survey:
     """Adjust everything read to the marks.
 
     ``taken`` by key; what a fitter dropped is left out, what was kept against the others is never taken for
-    a slip. ``parts`` are the bike's parts, where they agree with what was read: two readings more, never taken for slips.
+    a slip. ``parts`` are the bike's parts, where they agree with what was read: two readings more of each, which are never
+    taken for slips.
     Raises ``GeometryError`` where no bike can be of these numbers.
     """
     sights = observed(taken, leans)
     readings = [o.reading for o in sights]
     fixed = fixed_points(leans)
     level = level_of(taken)
-    of_parts = parts.readings(level) if parts is not None else []
+    of_parts = [r for p in parts for r in readings_of(p, level)]
     readings += of_parts
     needed = _needed_ties(readings, leans, fixed)
     held = frozenset(o.reading.key for o in sights if behind(taken, o.key).decision == "kept")

@@ -10,6 +10,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from math import cos, radians, sin
+from typing import Protocol, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -40,6 +41,30 @@ class FrameFront:
     cover_mm: float
 
 
+class Predicted(Protocol):
+    """A point of the survey as the bike's parts have it, the bike level, mm from the BB, and how sure that is, mm²."""
+
+    @property
+    def point(self) -> str: ...
+    @property
+    def at(self) -> Mark: ...
+    @property
+    def covariance(self) -> NDArray[np.float64]: ...
+
+
+P = TypeVar("P", bound=Predicted)
+
+
+def readings_of(parts: Predicted, level: Level | None) -> list[Reading]:
+    """The prediction as two readings of the bike as it stood, which need not be level."""
+    at = parts.at if level is None else parts.at.turned(level.pitch_deg)
+    sd_x, sd_y = (float(parts.covariance[i, i] ** 0.5) for i in (0, 1))
+    return [
+        Reading(f"{PARTS}{parts.point}_x", "x", parts.point, at.x_mm, sd=sd_x),
+        Reading(f"{PARTS}{parts.point}_y", "y", parts.point, at.y_mm, sd=sd_y),
+    ]
+
+
 @dataclass(frozen=True, slots=True)
 class PartsBike:
     """A bike's front end as its parts have it; ``sd`` are standard deviations of ``chart``, ``stem``, ``stem_angle``
@@ -51,7 +76,12 @@ class PartsBike:
     sd: Mapping[str, float]
 
     @property
-    def clamp(self) -> Mark:
+    def point(self) -> str:
+        """The survey's point that it places."""
+        return "clamp"
+
+    @property
+    def at(self) -> Mark:
         """Where the parts put the bar clamp, the bike level, mm from the BB."""
         f = self.front
         return bar_clamp(f.head_top, f.head_angle_deg, f.cover_mm, self.spacers_mm, self.stem)
@@ -69,15 +99,6 @@ class PartsBike:
         return np.asarray(
             found + np.outer(turned, turned) * (self.stem.length_mm * radians(sd["stem_angle"])) ** 2, np.float64
         )
-
-    def readings(self, level: Level | None) -> list[Reading]:
-        """The prediction as two readings of the bike as it stood, which need not be level."""
-        at = self.clamp if level is None else self.clamp.turned(level.pitch_deg)
-        sd_x, sd_y = (float(self.covariance[i, i] ** 0.5) for i in (0, 1))
-        return [
-            Reading(f"{PARTS}clamp_x", "x", "clamp", at.x_mm, sd=sd_x),
-            Reading(f"{PARTS}clamp_y", "y", "clamp", at.y_mm, sd=sd_y),
-        ]
 
 
 @dataclass(frozen=True, slots=True)
@@ -98,23 +119,39 @@ def agreement(
     parts: PartsBike, at: Mark, covariance: NDArray[np.float64], others: Sequence[FrameFront] = ()
 ) -> Agreement:
     """The parts held against the clamp as the tape has it, level; ``others`` are frames it might be in truth."""
-    statistic = _statistic(parts, at, covariance)
-    off = at - parts.clamp
+    return held_against(parts, at, covariance, _kinds(parts, others))
+
+
+def held_against(
+    parts: P, at: Mark, covariance: NDArray[np.float64], kinds: Sequence[Sequence[tuple[P, Said]]]
+) -> Agreement:
+    """A prediction held against its point as the tape has it.
+
+    Where they part, of each of ``kinds`` of what it might be instead, the likelier kinds first, the one that agrees best
+    is told, if it agrees as most readings do.
+    """
+    statistic, off = _statistic(parts, at, covariance), at - parts.at
     if statistic <= BOUND_T:
         return Agreement(off, statistic)
-    return Agreement(off, statistic, tuple(_mends(parts, at, covariance, others)))
+    found = []
+    for kind in kinds:
+        tried = [(_statistic(other, at, covariance), said) for other, said in kind]
+        best = min(tried, key=lambda x: x[0], default=None)
+        if best is not None and best[0] <= MENDED_T:
+            found.append(best[1])
+    return Agreement(off, statistic, tuple(found))
 
 
-def _statistic(parts: PartsBike, at: Mark, covariance: NDArray[np.float64]) -> float:
-    off = at - parts.clamp
+def _statistic(parts: Predicted, at: Mark, covariance: NDArray[np.float64]) -> float:
+    off = at - parts.at
     d = np.array([off.x_mm, off.y_mm])
     return float(d @ np.linalg.solve(covariance + parts.covariance, d))
 
 
-def _mends(parts: PartsBike, at: Mark, covariance: NDArray[np.float64], others: Sequence[FrameFront]) -> list[Said]:
-    """What of one thing only would make it agree, the likelier kinds first, the best of each."""
+def _kinds(parts: PartsBike, others: Sequence[FrameFront]) -> list[list[tuple[PartsBike, Said]]]:
+    """What of one thing only might be otherwise at the front end, the likelier kinds first."""
     stem = parts.stem
-    kinds: list[list[tuple[PartsBike, Said]]] = [
+    return [
         [
             (replace(parts, stem=replace(stem, length_mm=float(x))), say("is the stem a {length}", length=Size(x)))
             for x in _LENGTHS
@@ -130,10 +167,3 @@ def _mends(parts: PartsBike, at: Mark, covariance: NDArray[np.float64], others: 
         ],
         [(replace(parts, front=f), say("is it the {label}", label=Words(f.label))) for f in others],
     ]
-    found = []
-    for kind in kinds:
-        tried = [(_statistic(other, at, covariance), said) for other, said in kind]
-        best = min(tried, key=lambda x: x[0], default=None)
-        if best is not None and best[0] <= MENDED_T:
-            found.append(best[1])
-    return found

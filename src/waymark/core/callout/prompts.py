@@ -88,6 +88,11 @@ PROMPTS: tuple[Prompt, ...] = (
     # The bike itself, where it is not on the shelf.
     Prompt("post_exposed", "bike", "Post showing", "Seat-tube top to the middle of the rail clamp.", 0, 500, usual=True),
     Prompt("post_mark", "bike", "Insertion mark", "Hidden, or how much shows.", unit="words", usual=True),
+    Prompt("post_setback", "bike", "Post setback, printed", "Rail clamp behind the post's own line; ahead of it is minus.", -40, 60),
+    Prompt("rails_ahead", "bike", "Saddle on its rails", "Middle of the straight rails ahead of the clamp's middle; behind is minus.", -40, 40),
+    Prompt("top_tube_level", "bike", "Top tube, level", "From the head tube's top, held level, to the middle of seat tube or post.", 280, 750),
+    Prompt("top_tube_along", "bike", "Top tube, along it", "Along the sloping tube, middle of the head tube to middle of the seat tube.", 250, 750),
+    Prompt("top_tube_slope", "bike", "Top tube slope", "Inclinometer on the tube; rising to the front is plus.", -10, 35, "°"),
     Prompt("seat_angle", "bike", "Seat-tube angle", "From the chart, or the inclinometer on the tube.", 60, 85, "°"),
     Prompt("head_angle", "bike", "Head-tube angle", "From the chart, or the inclinometer on the tube.", 58, 80, "°"),
     Prompt("frame_stack", "bike", "Frame stack", "From the chart.", 200, 800),

@@ -12,7 +12,13 @@ from waymark.core.frame.clearance import (
 )
 from waymark.core.frame.derive import Derivation, Disagreement, derive
 from waymark.core.frame.geometry import FrameGeometry, steering_axis
-from waymark.core.frame.kernels import flop_mm, reach_at_equal_height_mm, trail_mm
+from waymark.core.frame.kernels import (
+    ett_from_tube_mm,
+    flop_mm,
+    reach_at_equal_height_mm,
+    reach_from_ett_mm,
+    trail_mm,
+)
 
 __all__ = [
     "STEP_OVER_ROOM_MM",
@@ -22,10 +28,12 @@ __all__ = [
     "FrameGeometry",
     "complete",
     "derive",
+    "ett_from_tube_mm",
     "flop_mm",
     "lean_to_reach_deg",
     "leaned_pull_kg",
     "reach_at_equal_height_mm",
+    "reach_from_ett_mm",
     "standover_at_mm",
     "standover_clearance_mm",
     "steering_axis",

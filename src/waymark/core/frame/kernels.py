@@ -51,6 +51,11 @@ def ett_from_tube_mm(tube_mm: float, slope_deg: float, seat_angle_deg: float) ->
     return tube_mm * cos(radians(slope_deg)) + rise / tan(radians(seat_angle_deg))
 
 
+def reach_from_ett_mm(ett: float, stack_mm: float, seat_angle_deg: float) -> float:
+    """Reach from an effective top tube: R = ETT − S / tan(STA) (docs/formulas.md, Frame)."""
+    return ett - stack_mm / tan(radians(seat_angle_deg))
+
+
 def seat_angle_from_ett_deg(ett: float, reach_mm: float, stack_mm: float) -> float:
     """Seat angle for which the effective top tube is ``ett``: the inverse of ``ett_mm``."""
     return degrees(atan2(stack_mm, ett - reach_mm))

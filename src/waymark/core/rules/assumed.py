@@ -34,6 +34,11 @@ PART_SD: dict[str, HouseDefault] = {
     "chart": HouseDefault(2, "mm", "Charts are rounded, frames are built to a millimetre or two.", _FROM),
     "stem": HouseDefault(1, "mm", "Stems are made to a millimetre.", _FROM),
     "stem_angle": HouseDefault(0.5, "°", "And to half a degree.", _FROM),
+    "post": HouseDefault(2, "mm", "A tape along a round post.", _FROM),
+    "setback": HouseDefault(1, "mm", "Posts are made to a millimetre.", _FROM),
+    "rails": HouseDefault(2, "mm", "Rails are straight over a length.", _FROM),
+    "rails_assumed": HouseDefault(8, "mm", "Where on its rails nobody read.", _FROM),
+    "saddle": HouseDefault(2, "mm", "Saddles sag and differ.", _FROM),
     "spacers": HouseDefault(1, "mm", "A pile of spacers seats on two faces more.", _FROM),
 }
 READ_SD: dict[str, HouseDefault] = {

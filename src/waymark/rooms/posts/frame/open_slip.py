@@ -10,7 +10,7 @@ from waymark.core.search.offers import shortlist
 from waymark.rooms.files import Facts, MarkName, fact
 from waymark.rooms.plan import answer, build_words, is_long, looked_at
 from waymark.rooms.posts.goal import GoalState, goal_marks
-from waymark.rooms.posts.measure import MeasureState, open_findings, parts_agree
+from waymark.rooms.posts.measure import MeasureState, open_findings, parts_agree, seat_agrees
 
 
 @fact
@@ -29,7 +29,7 @@ def open_slip(facts: Facts) -> Said | None:
         said += _were(facts, _kept(facts, first.key), say("Kept"))
     elif first.kind == "parts":
         said.append(say("Here the tape is followed."))
-        said += _were(facts, _by_parts(facts), say("By the parts"))
+        said += _were(facts, _by_parts(facts, first.mark), say("By the parts"))
     return in_a_row(said)
 
 
@@ -45,12 +45,21 @@ def _kept(facts: Facts, key: str) -> Facts:
     return facts.supposing(measure.model_copy(update={"readings": readings}))
 
 
-def _by_parts(facts: Facts) -> Facts | None:
-    """The file with the hand where chart, spacers and stem put it."""
+def _by_parts(facts: Facts, mark: str) -> Facts | None:
+    """The file with the mark where its parts put it: the hand by chart, spacers and stem, the saddle by post and rails."""
+    goal = facts.part(GoalState)
+    if mark == "s":
+        seat = seat_agrees(facts)
+        if seat is None:
+            return None
+        moved = {
+            "saddle_dx_mm": goal.saddle_dx_mm - seat.off.x_mm,
+            "saddle_dy_mm": goal.saddle_dy_mm - seat.off.y_mm,
+        }
+        return facts.supposing(goal.model_copy(update=moved))
     found = parts_agree(facts)
     if found is None:
         return None
-    goal = facts.part(GoalState)
     moved = {"hand_dx_mm": goal.hand_dx_mm - found.off.x_mm, "hand_dy_mm": goal.hand_dy_mm - found.off.y_mm}
     return facts.supposing(goal.model_copy(update=moved))
 

@@ -7,7 +7,7 @@ from waymark.core.frame import reach_at_equal_height_mm
 from waymark.core.marks import Mark
 from waymark.core.rules.schools import SCHOOLS
 from waymark.core.rules.verdict import show_miss
-from waymark.core.say import Count, Said, Size, Words, bare, say, with_and, with_semicolons, words
+from waymark.core.say import Count, Said, Size, Words, bare, in_a_row, say, with_and, with_semicolons, words
 from waymark.core.search import Goal, SizeResult
 from waymark.core.search.between import verdicts
 from waymark.core.search.frontier import Candidate
@@ -61,11 +61,13 @@ from waymark.rooms.posts.frame.shapes import (
 )
 from waymark.rooms.posts.frame.this_bike import this_bike
 from waymark.rooms.posts.goal import discipline
-from waymark.rooms.posts.measure import MeasureState, context, placed_now, surveyed
+from waymark.rooms.posts.measure import MeasureState, context, next_reading, placed_now, surveyed
 from waymark.rooms.shelves import FrameSize
 
 NO_WHOLE = Whole((), (), {}, ())
 UNTURNED = say("The own bar is taken as it stands: read its rotation on the ramp, and the search may turn it.")
+# With fewer readings than this to spare, the one that would tell most is named.
+SURE_ENOUGH = 2
 MOST_OFFERS, MOST_LINES, NEAREST = 400, 60, 3
 # These stand over the drawing, in this order; the rest stands with the schools.
 OVER_THE_DRAWING = (
@@ -128,7 +130,16 @@ def _position(facts: Facts) -> Said | None:
     ]
     sources = list(dict.fromkeys(r.source for r in facts.part(MeasureState).readings.values() if r.source))
     said += [say("from {sources}", sources=Words(", ".join(sources[:2])))] if sources else []
-    return say("The position: {said}.", said=with_semicolons(said))
+    told = say("The position: {said}.", said=with_semicolons(said))
+    first = next_reading(facts) if spare < SURE_ENOUGH else None
+    if first is None:
+        return told
+    reads = say("Read first, were it here: {title}.", title=_words(first.title))
+    return in_a_row([told, reads, _words(first.says)])
+
+
+def _words(told: Said | str) -> Said:
+    return told if isinstance(told, Said) else words(told)
 
 
 def _first_lines(whole: Whole) -> list[Candidate]:

@@ -18,6 +18,7 @@ from waymark.rooms.posts.measure.facts import (
     parts_agree,
     placed_now,
     read_value,
+    seat_agrees,
     surveyed,
     taken,
 )
@@ -25,6 +26,7 @@ from waymark.rooms.posts.measure.findings import open_findings
 from waymark.rooms.posts.measure.sources import explain_foot
 from waymark.rooms.posts.measure.standin import asked_of, true_value
 from waymark.rooms.posts.measure.state import MeasureState
+from waymark.rooms.posts.measure.view import next_reading
 
 __all__ = [
     "BarDrawn",
@@ -38,6 +40,7 @@ __all__ = [
     "drawn_now",
     "explain_foot",
     "label_of",
+    "next_reading",
     "now_marks",
     "open_findings",
     "parts_agree",
@@ -45,6 +48,7 @@ __all__ = [
     "read_value",
     "saddle_fit",
     "saddle_part",
+    "seat_agrees",
     "stem_to",
     "surveyed",
     "taken",

@@ -11,18 +11,22 @@ from waymark.core.callout import (
     Known,
     Leans,
     PartsBike,
+    PartsSeat,
     Placed,
     Survey,
     Taken,
     agreement,
+    seat_agreement,
     survey_bike,
 )
 from waymark.core.cockpit import Stem
 from waymark.core.contact import Contact, ContactKind
 from waymark.core.errors import WaymarkError
+from waymark.core.frame import ett_from_tube_mm, reach_from_ett_mm
 from waymark.core.marks import Mark
 from waymark.core.position import HandContext, SaddleContext
 from waymark.core.say import Said, say, with_commas
+from waymark.core.seat import SaddleFit
 from waymark.rooms.files import Facts, MarkName, Marks, fact
 from waymark.rooms.posts.measure.state import KEYS, MeasureState, title_of
 from waymark.rooms.shelves import FrameSize
@@ -30,6 +34,7 @@ from waymark.rooms.shelves import FrameSize
 # A mark's point in the survey.
 POINTS: Mapping[str, str] = {"saddle": "s", "nose": "nose", "clamp": "clamp", "hand": "h", "pad": "pad"}
 
+TOP_TUBE = ("top_tube_level", "top_tube_along", "top_tube_slope")
 POINT_LABELS = {
     "s": "Saddle mark", "nose": "Nose", "clamp": "Bar clamp", "h": "Hand", "pad": "Arm pad", "drops": "Drops",
     "tops": "Tops",
@@ -89,9 +94,9 @@ def leans(facts: Facts) -> Leans:
 def survey(facts: Facts) -> Survey:
     """The readings adjusted together, the bike's parts with them where they agree; raises ``GeometryError`` where no bike
     can be of them."""
-    agrees = parts_agree(facts)
-    parts = parts_bike(facts) if agrees is None or agrees.agrees else None
-    return survey_bike(taken(facts), leans(facts), parts)
+    pairs = ((parts_bike(facts), parts_agree(facts)), (parts_seat(facts), seat_agrees(facts)))
+    agreeing = [parts for parts, held in pairs if parts is not None and (held is None or held.agrees)]
+    return survey_bike(taken(facts), leans(facts), agreeing)
 
 
 @fact(by_value=False)
@@ -109,10 +114,23 @@ def _front(facts: Facts) -> FrameFront | None:
     measure = facts.part(MeasureState)
     if measure.frame is not None:
         return front_of(measure.frame)
-    stack, reach, head = (read_value(measure, key) for key in ("frame_stack", "frame_reach", "head_angle"))
+    stack, head = read_value(measure, "frame_stack"), read_value(measure, "head_angle")
+    reach = _reach(measure)
     if stack is None or reach is None or head is None:
         return None
     return FrameFront("", Mark(reach, stack), head, facts.house.usual_cover_mm)
+
+
+def _reach(measure: MeasureState) -> float | None:
+    """The frame's reach as read, else from its top tube: level, or along it by its slope, with stack and seat angle."""
+    read = {key: read_value(measure, key) for key in ("frame_reach", "frame_stack", "seat_angle", *TOP_TUBE)}
+    stack, seat = read["frame_stack"], read["seat_angle"]
+    if read["frame_reach"] is not None or stack is None or seat is None:
+        return read["frame_reach"]
+    level, along, slope = (read[key] for key in TOP_TUBE)
+    if level is None and along is not None and slope is not None:
+        level = ett_from_tube_mm(along, slope, seat)
+    return None if level is None else reach_from_ett_mm(level, stack, seat)
 
 
 def front_of(size: FrameSize) -> FrameFront:
@@ -134,6 +152,46 @@ def parts_agree(facts: Facts) -> Agreement | None:
     frame = facts.part(MeasureState).frame
     others = [front_of(s) for _, s in facts.shelf.sizes if frame and s.frame == frame.frame and s.label != frame.label]
     return agreement(parts, clamp.at, clamp.covariance, others)
+
+
+@fact(by_value=False)
+def parts_seat(facts: Facts) -> PartsSeat | None:
+    """The saddle as its parts have it: a frame from the shelf, its saddle, the post as it shows and its setback, and where
+    on the rails it is clamped, their middle where nobody read it."""
+    measure, sd = facts.part(MeasureState), facts.house.part_sd
+    exposed, setback = read_value(measure, "post_exposed"), read_value(measure, "post_setback")
+    if measure.frame is None or measure.saddle is None or exposed is None or setback is None:
+        return None
+    rails, tilt = read_value(measure, "rails_ahead"), read_value(measure, "tilt")
+    if rails is None:
+        sd = {**sd, "rails": sd["rails_assumed"]}
+    fit = SaddleFit(measure.saddle.rail_to_top_mm, measure.saddle.mark_to_s_mm, tilt or 0.0)
+    return seat_of(measure.frame, exposed, setback, rails or 0.0, fit, sd)
+
+
+def seat_of(
+    size: FrameSize, exposed: float, setback: float, slide: float, fit: SaddleFit, sd: Mapping[str, float]
+) -> PartsSeat:
+    """A saddle on a post in this size's seat tube."""
+    c = size.chart
+    return PartsSeat(
+        size.label, c.seat_angle_deg, c.seat_tube_mm, c.axis_behind_bb_mm, exposed, setback, slide, fit, sd
+    )
+
+
+@fact(by_value=False)
+def seat_agrees(facts: Facts) -> Agreement | None:
+    """Post, rails and saddle held against the tape; ``None`` where either does not place the saddle mark."""
+    parts, frame = parts_seat(facts), facts.part(MeasureState).frame
+    saddle = survey_bike(taken(facts), leans(facts)).points.get("s")
+    if parts is None or frame is None or saddle is None:
+        return None
+    others = [
+        seat_of(s, parts.exposed_mm, parts.setback_mm, parts.slide_mm, parts.fit, parts.sd)
+        for _, s in facts.shelf.sizes
+        if s.frame == frame.frame and s.label != frame.label
+    ]
+    return seat_agreement(parts, saddle.at, saddle.covariance, others)
 
 
 @fact(by_value=False)

@@ -25,7 +25,7 @@ from waymark.core.say import (
 )
 from waymark.core.survey import JudgedReading
 from waymark.rooms.files import Facts, fact
-from waymark.rooms.posts.measure.facts import leans, parts_agree, parts_bike, surveyed
+from waymark.rooms.posts.measure.facts import leans, parts_agree, parts_bike, parts_seat, seat_agrees, surveyed
 from waymark.rooms.posts.measure.facts import taken as every_taken
 from waymark.rooms.posts.measure.shapes import Finding, ReadingWord, Remedy
 from waymark.rooms.posts.measure.state import KEYS, MeasureState, title_of
@@ -72,6 +72,9 @@ def findings(facts: Facts) -> list[Finding]:
     parts = parts_agree(facts) if survey is not None else None
     if parts is not None and not parts.agrees:
         found.append(_parts_part(facts, parts))
+    seat = seat_agrees(facts) if survey is not None else None
+    if seat is not None and not seat.agrees:
+        found.append(_seat_parts_part(facts, seat))
     if survey is not None and survey.level and survey.level.differ_deg is not None:
         found += _two_levels(abs(survey.level.differ_deg))
     return found
@@ -87,33 +90,57 @@ def _parts_part(facts: Facts, found: Agreement) -> Finding:
     parts = parts_bike(facts)
     if parts is None:
         raise ValueError("no parts to speak of")
-    # Parts less tape, as the sentence has it.
+    says = say(
+        "Chart, cover, {pile} of spacers and the {length} stem at {angle} put the clamp {apart} than the tape does.",
+        pile=Size(parts.spacers_mm),
+        length=Size(parts.stem.length_mm),
+        angle=Angle(parts.stem.angle_deg, signed=True),
+        apart=_apart(found),
+    )
+    keys = ("stem_length", "stem_angle", "spacers_under")
+    return _parting(facts, found, says, "clamp", say("The parts and the tape part"), keys)
+
+
+def _seat_parts_part(facts: Facts, found: Agreement) -> Finding:
+    """Seat tube, post and rails do not put the saddle where the tape does."""
+    parts = parts_seat(facts)
+    if parts is None:
+        raise ValueError("no seat to speak of")
+    says = say(
+        "Chart, {showing} of post and {back} of setback put the saddle mark {apart} than the tape does.",
+        showing=Size(parts.exposed_mm),
+        back=Size(parts.setback_mm),
+        apart=_apart(found),
+    )
+    keys = ("post_exposed", "post_setback", "rails_ahead")
+    return _parting(facts, found, says, "s", say("Post and tape part"), keys)
+
+
+def _apart(found: Agreement) -> Said:
+    """Parts less tape, in words."""
     x, y = whole(-found.off.x_mm), whole(-found.off.y_mm)
     apart = []
     if x:
         apart.append(say("{by} further forward", by=bare(x)) if x > 0 else say("{by} further back", by=bare(-x)))
     if y:
         apart.append(say("{by} higher", by=bare(y)) if y > 0 else say("{by} lower", by=bare(-y)))
-    says = say(
-        "Chart, cover, {pile} of spacers and the {length} stem at {angle} put the clamp {apart} than the tape does.",
-        pile=Size(parts.spacers_mm),
-        length=Size(parts.stem.length_mm),
-        angle=Angle(parts.stem.angle_deg, signed=True),
-        apart=with_and(apart or [say("elsewhere")]),
-    )
+    return with_and(apart or [say("elsewhere")])
+
+
+def _parting(facts: Facts, found: Agreement, says: Said, mark: str, title: Said, keys: tuple[str, ...]) -> Finding:
     likely = say("{asked}?", asked=Capital(with_or(found.mends))) if found.mends else say("Is it another frame?")
     return Finding(
         kind="parts",
-        key="stem_length",
-        title=say("The parts and the tape part"),
+        key=keys[0],
+        title=title,
         value="",
         chip=say("{by} apart", by=bare(whole(found.off.length_mm))),
         says=says,
         likely=likely,
-        mark="clamp",
+        mark=mark,
         remedies=[
             Remedy(what="again", label=say("Read: {title}", title=title_of(facts.part(MeasureState), key)), key=key)
-            for key in ("stem_length", "stem_angle", "spacers_under")
+            for key in keys
         ],
     )
 

@@ -287,6 +287,12 @@ def _mattered(off: Mark) -> Said:
     return say("The hand read {by}; every mark is turned level.", by=with_and(said))
 
 
+def next_reading(facts: Facts) -> NextView | None:
+    """The reading that would add most certainty, where enough was read to say."""
+    survey = measured.surveyed(facts)
+    return _next(facts.part(MeasureState), measured.taken(facts), measured.leans(facts), survey) if survey else None
+
+
 def _next(measure: MeasureState, taken: Mapping[str, Taken], lean: Leans, survey: Survey) -> NextView | None:
     """The reading that would add most certainty, with its reason; ``None`` while too little was read to say."""
     if len(survey.observed) < ENOUGH_TO_ADVISE:
