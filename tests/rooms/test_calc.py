@@ -283,3 +283,65 @@ def test_the_listing_has_schemas() -> None:
         assert entry["takes"]["properties"]
         assert entry["gives"]["properties"]
         assert entry["says"]
+
+
+RIDER = {"height_mm": 1780, "foot_mm": 265}
+POSITION = {"s": {"x_mm": -208.2, "y_mm": 702.8}, "h": {"x_mm": 455, "y_mm": 560}, "crank_mm": 170, "rider": RIDER}
+
+
+def test_a_position_is_carried_to_pads_over_http(empty: TestClient) -> None:
+    got = empty.post("/api/calc/position.aero", json={**POSITION, "delta_deg": 5}).json()
+    assert (got["p"]["x_mm"], got["p"]["y_mm"]) == pytest.approx((444.0, 684.6), abs=0.1)
+    assert got["after"]["hip_least_deg"] == pytest.approx(47.9, abs=0.1)
+    assert [s["mark"] for s in got["steps"]] == ["saddle", "pad", "hand"]
+    same = empty.post("/api/calc/position.aero", json={**POSITION, "to_seat_angle_deg": 78.5}).json()
+    assert same["p"]["x_mm"] == pytest.approx(got["p"]["x_mm"], abs=0.1)
+    for bad in ({}, {"delta_deg": 5, "to_seat_angle_deg": 78}):
+        refused = empty.post("/api/calc/position.aero", json={**POSITION, **bad})
+        assert (refused.status_code, refused.json()["field"]) == (422, "delta_deg")
+    circle = empty.post("/api/calc/body.circle", json={**POSITION, "step_deg": 90}).json()
+    assert [r["crank_deg"] for r in circle["rows"]] == [0, 90, 180, 270]
+    assert circle["rows"][2]["knee_flexion_deg"] == pytest.approx(circle["knee_flexion_bottom_deg"])
+    uses = [{"use": "cyclocross", "share": 70}, {"use": "gravel", "share": 30}]
+    mix = empty.post("/api/calc/position.mix", json={"uses": uses, "s": POSITION["s"], "h": POSITION["h"]}).json()
+    assert mix["s"]["y_mm"] == pytest.approx(702.8 - 6)
+    assert mix["coordinates"]["h_y_mm"] == pytest.approx({"least": 560, "greatest": 580, "meets": True})
+
+
+def test_an_indoor_bike_is_dialled_in_over_http(empty: TestClient) -> None:
+    post = {"name": "post", "direction_deg": 105, "least_mm": 0, "greatest_mm": 300, "step_mm": 5}
+    rail = {"name": "rail", "direction_deg": 0, "stops": [{"label": c, "mm": 10 * i} for i, c in enumerate("CAB")]}
+    machine = {
+        "saddle": {"origin": {"x_mm": -140, "y_mm": 500}, "axes": [post, rail]},
+        "bar": {"origin": {"x_mm": 440, "y_mm": 400}, "axes": [{**post, "name": "riser", "direction_deg": 90}]},
+        "cranks_mm": [165, 170, 175],
+    }
+    marks = {"s": {"x_mm": -180, "y_mm": 702}, "h": {"x_mm": 444, "y_mm": 562}}
+    got = empty.post("/api/calc/trainer.settings", json={"machine": machine, **marks, "crank_mm": 172.5}).json()
+    assert got["crank"] == {"crank_mm": 170, "off_mm": -2.5}
+    # 210 up the post is 202.8 up and 54.4 back: with the middle letter −184.4, with the last −174.4.
+    saddle = {s["axis"]: s for s in got["saddle"]["settings"]}
+    assert (saddle["post"]["mm"], saddle["post"]["label"]) == (210, None)
+    assert (saddle["rail"]["mm"], saddle["rail"]["label"], got["saddle"]["verdict"]) == (10, "A", "outside")
+    assert got["bar"]["settings"] == [{"axis": "riser", "label": None, "mm": 160}]
+    assert (got["bar"]["dx_mm"], got["bar"]["dy_mm"], got["bar"]["verdict"]) == pytest.approx((-4, -2, "within"))
+    assert [b["mm"] for b in got["bar"]["beside"]] == [155, 165]
+    both = {**rail, "least_mm": 0, "greatest_mm": 10, "step_mm": 5}
+    machine["bar"]["axes"] = [both]  # type: ignore[index]
+    assert empty.post("/api/calc/trainer.settings", json={"machine": machine, **marks}).status_code == 422
+
+
+def test_trials_and_gears_over_http(empty: TestClient) -> None:
+    plan = empty.post("/api/calc/trial.plan", json={"treatments": ["A", "B"], "blocks": 2, "seed": 3}).json()
+    assert plan["order"] in ([["A", "B", "B", "A"], ["B", "A", "A", "B"]], [["B", "A", "A", "B"], ["A", "B", "B", "A"]])
+    assert plan["balance"] == {"drift_cancels": True, "first_counts": {"A": 1, "B": 1}}
+    assert empty.post("/api/calc/trial.plan", json={"treatments": ["A", "A"], "blocks": 2}).status_code == 422
+    pairs = [{"a": 10 + i, "b": 10} for i in (1, 2, 3, 4)]
+    assert empty.post("/api/calc/trial.judge", json={"pairs": pairs}).json()["verdict"] == "a"
+    assert empty.post("/api/calc/trial.judge", json={"pairs": pairs[:1]}).json()["field"] == "pairs"
+    gears = {
+        "rings": [34, 50], "cogs": [11, 34], "circumference_mm": 2100, "cadence_rpm": 90, "mass_kg": 80,
+        "power_w": 250, "gradient_percent": 10, "crr": 0.004, "cda_m2": 0.32,
+    }  # fmt: skip
+    got = empty.post("/api/calc/gearing.check", json=gears).json()
+    assert got["ratios"] == pytest.approx([1, 50 / 34, 34 / 11, 50 / 11])

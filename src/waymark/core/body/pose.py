@@ -17,6 +17,21 @@ TOE_PHASE_DEG = 210.0
 
 
 @dataclass(frozen=True, slots=True)
+class Seated:
+    """How a rider sits: the hip's centre from the saddle mark, and how far the foot's pitch is turned with the leg.
+
+    A pelvis turned forward about the BB takes the hip's offset with it; a foot that turns too (+ toes down) swings about a
+    crank angle that is turned as far, so that the leg turns as one piece.
+    """
+
+    hip_off: Mark = HIP_FROM_SADDLE
+    foot_turned_deg: float = 0.0
+
+
+SEATED = Seated()
+
+
+@dataclass(frozen=True, slots=True)
 class LegPose:
     """One leg: pedal axle, ankle, knee, hip, and the foot's toe-down angle. ``reaches`` is false where the
     leg is too short and the knee is then on the straight line."""
@@ -64,17 +79,19 @@ class Pose:
         return angle_between_deg(self.shoulder - self.elbow, self.wrist - self.elbow)
 
 
-def toe_down_deg(crank_deg: float) -> float:
-    """Foot pitch, toe down: 18° + 4°·cos(crank angle − 210°)."""
-    return TOE_DOWN_DEG + TOE_SWING_DEG * cos(radians(crank_deg - TOE_PHASE_DEG))
+def toe_down_deg(crank_deg: float, turned_deg: float = 0.0) -> float:
+    """Foot pitch, toe down: 18° + 4°·cos(crank angle − 210°), both turned where the leg is turned as one piece."""
+    return TOE_DOWN_DEG + turned_deg + TOE_SWING_DEG * cos(radians(crank_deg - TOE_PHASE_DEG - turned_deg))
 
 
-def leg_at(saddle: Mark, body: Segments, foot: FootFit, crank_mm: float, crank_deg: float) -> LegPose:
+def leg_at(
+    saddle: Mark, body: Segments, foot: FootFit, crank_mm: float, crank_deg: float, seated: Seated = SEATED
+) -> LegPose:
     """One leg with the crank at ``crank_deg``: knee on circle (hip, thigh) ∩ circle (ankle, shank), forward."""
-    hip = saddle + HIP_FROM_SADDLE
+    hip = saddle + seated.hip_off
     a = radians(crank_deg)
     pedal = Mark(crank_mm * sin(a), crank_mm * cos(a))
-    eta = toe_down_deg(crank_deg)
+    eta = toe_down_deg(crank_deg, seated.foot_turned_deg)
     along, up = Mark(cos(radians(eta)), -sin(radians(eta))), Mark(sin(radians(eta)), cos(radians(eta)))
     behind = ANKLE_BEHIND_SHARE * foot.foot_mm - foot.cleat_aft_mm
     ankle = pedal - along.scaled(behind) + up.scaled(foot.stack_mm + ANKLE_ABOVE_SOLE_MM)
@@ -105,14 +122,15 @@ def pose_at(
     crank_mm: float,
     crank_deg: float = 90.0,
     pad: Mark | None = None,
+    seated: Seated = SEATED,
 ) -> Pose:
     """The rider with the near crank at ``crank_deg`` and the far one opposite.
 
     On a ``pad`` the forearm lies along the line from hand to pad, the elbow a forearm behind the hand, and the
     shoulder on circle (hip, trunk) ∩ circle (elbow, upper arm).
     """
-    near = leg_at(saddle, body, foot, crank_mm, crank_deg)
-    far = leg_at(saddle, body, foot, crank_mm, crank_deg + 180.0)
+    near = leg_at(saddle, body, foot, crank_mm, crank_deg, seated)
+    far = leg_at(saddle, body, foot, crank_mm, crank_deg + 180.0, seated)
     grip = body.forearm_mm + WRIST_TO_GRIP_MM
     if pad is not None and pad.distance_mm(hand) > 1.0:
         elbow = hand.toward(pad, grip / hand.distance_mm(pad))

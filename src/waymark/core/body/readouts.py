@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from waymark.core.body.pose import LegPose, leg_at, pose_at
+from waymark.core.body.pose import SEATED, LegPose, Seated, leg_at, pose_at
 from waymark.core.body.segments import FootFit, Segments
 from waymark.core.marks import Mark, angle_between_deg
 
@@ -34,17 +34,23 @@ class Readouts:
 
 
 def readouts(
-    saddle: Mark, hand: Mark, body: Segments, foot: FootFit, crank_mm: float, pad: Mark | None = None
+    saddle: Mark,
+    hand: Mark,
+    body: Segments,
+    foot: FootFit,
+    crank_mm: float,
+    pad: Mark | None = None,
+    seated: Seated = SEATED,
 ) -> Readouts:
-    """Read-outs of one position, the forearms on a ``pad`` where there is one.
+    """Read-outs of one position, the forearms on a ``pad`` where there is one, the pelvis as ``seated``.
 
     The leg is swept through a whole turn; extremes are refined to 0.1°.
     """
-    pose = pose_at(saddle, hand, body, foot, crank_mm, pad=pad)
+    pose = pose_at(saddle, hand, body, foot, crank_mm, pad=pad, seated=seated)
     trunk = pose.shoulder - pose.near.hip
 
     def leg(at: float) -> LegPose:
-        return leg_at(saddle, body, foot, crank_mm, at)
+        return leg_at(saddle, body, foot, crank_mm, at, seated)
 
     def knee(of: LegPose) -> float:
         return of.knee_flexion_deg

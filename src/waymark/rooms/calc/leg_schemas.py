@@ -199,6 +199,122 @@ class TranslateOut(BaseModel):
     after: BodyOut
 
 
+class PadAt(In):
+    """An arm pad's centre from the BB."""
+
+    x_mm: float = num(-200, 1200)
+    y_mm: float = num(-200, 1500)
+
+
+class CircleIn(In):
+    """A position, the forearms on a pad where one is given, and the crank's step."""
+
+    rider: Rider
+    crank_mm: float = num(80, 240)
+    s: SaddleAt
+    h: HandAt
+    p: PadAt | None = None
+    hand_width_mm: float | None = num(100, 1100, default=None)
+    step_deg: float = num(0.1, 180, default=1)
+
+
+class CircleRowOut(BaseModel):
+    """The near leg at one crank angle, 0 at the top and growing forward."""
+
+    crank_deg: float
+    knee_flexion_deg: float
+    hip_deg: float
+    knee: Turned
+    ankle: Turned
+
+
+class CircleOut(BodyOut):
+    """The leg over one turn, with the read-outs."""
+
+    rows: list[CircleRowOut]
+
+
+class AeroIn(In):
+    """A position, how far the rider is turned about the BB (or to which seat angle), and what the arms are asked."""
+
+    s: SaddleAt
+    h: HandAt
+    crank_mm: float = num(80, 240)
+    rider: Rider
+    delta_deg: float | None = num(-20, 30, default=None)
+    to_seat_angle_deg: float | None = num(60, 95, default=None)
+    trunk_deg: float | None = num(-10, 80, default=None)
+    foot: Literal["fixed", "turns"] = "fixed"
+    elbow_deg: float = num(40, 180, default=100)
+    upper_arm_deg: float | None = num(20, 160, default=None)
+    forearm_tilt_deg: float = num(-30, 45, default=0)
+    pad_from_elbow_mm: float = num(0, 250, default=70)
+    pad_width_mm: float | None = num(60, 600, default=None)
+
+
+class AeroLine(BaseModel):
+    """One line of what moved, + forward and up, and why; the pad's and the hand's from where the hand was."""
+
+    mark: Literal["saddle", "pad", "hand"]
+    dx_mm: float
+    dy_mm: float
+    why: Told
+
+
+class AeroOut(BaseModel):
+    """The position on pads, line by line, with the read-outs before and after."""
+
+    s: Turned
+    p: Turned
+    h: Turned
+    elbow_included_deg: float
+    steps: list[AeroLine]
+    before: BodyOut
+    after: BodyOut
+
+
+class UseShare(In):
+    """One use and its share of all."""
+
+    use: Use
+    share: float = num(0, 1000)
+
+
+class MixIn(In):
+    """The uses with their shares, and the marks of a road endurance position."""
+
+    uses: list[UseShare] = Field(min_length=1, max_length=12)
+    s: SaddleAt
+    h: HandAt
+
+
+class SharedOut(BaseModel):
+    """What the uses share of one coordinate; where they do not meet, the ends of the gap."""
+
+    least: float
+    greatest: float
+    meets: bool
+
+
+class MixCoordinates(BaseModel):
+    """Each coordinate, mm from the BB."""
+
+    s_x_mm: SharedOut
+    s_y_mm: SharedOut
+    h_x_mm: SharedOut
+    h_y_mm: SharedOut
+
+
+class MixOut(BaseModel):
+    """The goal of the mix, whether two set-ups are called for, and what is changed between them."""
+
+    s: Turned
+    h: Turned
+    coordinates: MixCoordinates
+    two_set_ups: bool
+    quick_changes: list[Told]
+
+
 class BalanceIn(In):
     """A position on a frame: its stay straight from BB to rear axle, the BB below that axle by its drop."""
 

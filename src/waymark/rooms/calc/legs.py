@@ -5,13 +5,13 @@ from __future__ import annotations
 from dataclasses import asdict
 from math import sqrt
 
-from waymark.core.body import BodyMeasures, FootFit, readouts, segments
+from waymark.core.body import BodyMeasures, FootFit, circle, readouts, segments
 from waymark.core.errors import InputError
 from waymark.core.feet import change_crank, change_foot, first_guesses, guesses_part_at_mm, stance
 from waymark.core.frame import toe_clearance_mm
 from waymark.core.handling import balance
 from waymark.core.marks import Mark
-from waymark.core.translate import translate
+from waymark.core.translate import AeroAsk, delta_to_deg, mix, to_aero, translate
 from waymark.rooms.calc import leg_schemas as s
 from waymark.rooms.calc.schemas import BodyOut, Turned
 
@@ -35,7 +35,7 @@ def _foot(rider: s.Rider) -> FootFit:
     return FootFit(rider.foot_mm, rider.foot_stack_mm, rider.cleat_aft_mm)
 
 
-def _mark(at: s.SaddleAt | s.HandAt) -> Mark:
+def _mark(at: s.SaddleAt | s.HandAt | s.PadAt) -> Mark:
     return Mark(at.x_mm, at.y_mm)
 
 
@@ -134,6 +134,76 @@ def translated(q: s.TranslateIn) -> s.TranslateOut:
         steps=[s.MoveLine(mark=m.mark, dx_mm=m.by.x_mm, dy_mm=m.by.y_mm, why=m.why) for m in made.steps],
         before=_read(saddle, hand, body, foot, q.crank_mm),
         after=_read(made.saddle, made.hand, to_body, foot, q.crank_mm),
+    )
+
+
+def circled(q: s.CircleIn) -> s.CircleOut:
+    """The full pedal circle of a position."""
+    body, foot = measures_of(q.rider, q.hand_width_mm), _foot(q.rider)
+    saddle, hand, pad = _mark(q.s), _mark(q.h), None if q.p is None else _mark(q.p)
+    limbs = segments(body)
+    rows = [
+        s.CircleRowOut(
+            crank_deg=r.crank_deg,
+            knee_flexion_deg=r.knee_flexion_deg,
+            hip_deg=r.hip_deg,
+            knee=_out(r.knee),
+            ankle=_out(r.ankle),
+        )
+        for r in circle(saddle, hand, limbs, foot, q.crank_mm, q.step_deg, pad)
+    ]
+    return s.CircleOut(rows=rows, **asdict(readouts(saddle, hand, limbs, foot, q.crank_mm, pad)))
+
+
+def to_pads(q: s.AeroIn) -> s.AeroOut:
+    """A position carried to arm pads."""
+    if (q.delta_deg is None) == (q.to_seat_angle_deg is None):
+        raise InputError(
+            "Say how far the rider is turned, or to which seat angle: one of the two.",
+            field="delta_deg",
+            allowed="delta_deg or to_seat_angle_deg",
+        )
+    saddle, hand = _mark(q.s), _mark(q.h)
+    delta = q.delta_deg if q.to_seat_angle_deg is None else delta_to_deg(saddle, q.to_seat_angle_deg)
+    body, foot = measures_of(q.rider), _foot(q.rider)
+    ask = AeroAsk(
+        delta or 0.0,
+        q.trunk_deg,
+        q.foot,
+        q.elbow_deg,
+        q.upper_arm_deg,
+        q.forearm_tilt_deg,
+        q.pad_from_elbow_mm,
+        q.pad_width_mm,
+    )
+    made = to_aero(saddle, hand, body, foot, q.crank_mm, ask)
+    # On pads the hands are as wide as the pads: the upper arm is seen as short as it was drawn.
+    on_pads = segments(body if q.pad_width_mm is None else measures_of(q.rider, q.pad_width_mm))
+    after = readouts(made.saddle, made.hand, on_pads, foot, q.crank_mm, made.pad, made.seated)
+    return s.AeroOut(
+        s=_out(made.saddle),
+        p=_out(made.pad),
+        h=_out(made.hand),
+        elbow_included_deg=made.elbow_included_deg,
+        steps=[s.AeroLine(mark=m.mark, dx_mm=m.by.x_mm, dy_mm=m.by.y_mm, why=m.why) for m in made.steps],
+        before=_read(saddle, hand, body, foot, q.crank_mm),
+        after=BodyOut(**asdict(after)),
+    )
+
+
+def mixed(q: s.MixIn) -> s.MixOut:
+    """One position for several uses."""
+    made = mix([(u.use, u.share) for u in q.uses], _mark(q.s), _mark(q.h))
+    shared = {
+        name: s.SharedOut(least=it.least_mm, greatest=it.greatest_mm, meets=it.meets)
+        for name, it in made.coordinates.items()
+    }
+    return s.MixOut(
+        s=_out(made.saddle),
+        h=_out(made.hand),
+        coordinates=s.MixCoordinates.model_validate(shared),
+        two_set_ups=made.two_set_ups,
+        quick_changes=list(made.quick_changes),
     )
 
 
