@@ -87,14 +87,52 @@ def test_no_frame_says_so_and_gives_numbers_to_look_for(demo_room: Room, page: P
     expect(told).to_contain_text(re.compile(r"stack\s*\d{3} to \d{3}"))
     expect(told).to_contain_text(re.compile(r"reach\s*\d{3} to \d{3}"))
     expect(page.get_by_label("Builds worth a thought")).to_contain_text("too low along the steerer")
+    page.get_by_role("button", name="The frame to have made").click()
+    made = page.get_by_role("tabpanel", name="Made")
+    expect(made).to_contain_text("Head tube 348, 47 % of the stack; 17 to 36 is well made.")
+    # A stem that rises more leaves less head tube, and the field says whose choice it is.
+    made.get_by_label("Stem angle").fill("17")
+    made.get_by_label("Stem angle").press("Enter")
+    expect(made).to_contain_text(re.compile(r"Head tube 32\d, 4\d % of the stack"))
+    made.get_by_role("button", name="set; by the rules again").click()
+    expect(made).to_contain_text("Head tube 348")
     with page.expect_download() as got:
-        page.get_by_role("link", name="Drawing for a builder").click()
+        made.get_by_role("link", name="Drawing for a builder").last.click()
     assert got.value.suggested_filename == "waymark-frame-5.pdf"
     page.get_by_role("button", name="Choose what is looked at").click()
     page.get_by_role("button", name="City").click()
     expect(page.get_by_role("button", name="City")).to_have_attribute("aria-pressed", "true")
     page.get_by_role("button", name="Done").click()
     expect(page.get_by_role("heading", name="No frame here carries it")).to_be_visible()
+
+
+def test_a_card_that_must_not_be_built_from_asks_before_it_prints(demo_room: Room, page: Page) -> None:
+    page.goto(at(demo_room, "Halvard Stroud", "setup"))
+    expect(page.get_by_role("status").filter(has_text="Not to be built from yet")).to_contain_text(
+        "The saddle was lowered 6 mm after this was planned."
+    )
+    page.get_by_role("link", name="Open the PDF").click()
+    asked = page.get_by_role("dialog")
+    expect(asked).to_contain_text("Saddle 0 +6 off the goal, outside ±3, 2.")
+    asked.get_by_role("button", name="Go back").click()
+    expect(asked).to_be_hidden()
+    page.get_by_role("link", name="Print view").click()
+    with page.expect_popup() as opened:
+        asked.get_by_role("link", name="Open it, marked").click()
+    expect(opened.value.get_by_text("NOT TO BE BUILT").first).to_be_visible()
+    opened.value.close()
+
+
+def test_a_gate_that_is_called_for_is_asked_with_one_press(demo_room: Room, page: Page) -> None:
+    page.goto(at(demo_room, "Halvard Stroud", "frame"))
+    asks = page.locator(".asks")
+    expect(asks).to_have_count(2)
+    expect(asks.first).to_contain_text("Standing over the frame could come first: 68 years of age.")
+    asks.first.get_by_role("button", name="Ask it first").click()
+    expect(asks).to_have_count(1)
+    # How high the foot lifts, taken at the rider: the question is answered, and the frame says how it is stepped over.
+    asks.get_by_role("link", name="To the rider").click()
+    page.wait_for_url(re.compile("/rider$"))
 
 
 def test_a_stale_post_leans_and_says_why(demo_room: Room, page: Page) -> None:

@@ -26,7 +26,7 @@ DOCS = ROOT / "docs"
 # What the core may lean on: pure parts of the standard library, NumPy, and numba in the search alone.
 CORE_LEANS_ON = {
     "__future__", "collections", "dataclasses", "functools", "itertools", "math", "operator", "re", "typing", "numpy",
-    "scipy", "unicodedata", "bisect", "fractions", "enum", "types", "abc", "heapq", "statistics", "string", "struct",
+    "random", "scipy", "unicodedata", "bisect", "fractions", "enum", "types", "abc", "heapq", "statistics", "string", "struct",
 }  # fmt: skip
 
 

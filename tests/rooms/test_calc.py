@@ -97,6 +97,38 @@ EXAMPLES: dict[str, dict[str, Any]] = {
         "from": "endurance", "to": "cyclocross", "school": "body", "s": {"x_mm": -208.2, "y_mm": 702.8},
         "h": {"x_mm": 455, "y_mm": 560}, "crank_mm": 170, "rider": {"height_mm": 1780, "foot_mm": 265},
     },
+    "body.circle": {
+        "s": {"x_mm": -208.2, "y_mm": 702.8}, "h": {"x_mm": 455, "y_mm": 560}, "crank_mm": 170,
+        "rider": {"height_mm": 1780, "foot_mm": 265}, "step_deg": 45,
+    },
+    "position.aero": {
+        "s": {"x_mm": -208.2, "y_mm": 702.8}, "h": {"x_mm": 455, "y_mm": 560}, "crank_mm": 170,
+        "rider": {"height_mm": 1780, "foot_mm": 265}, "to_seat_angle_deg": 78, "foot": "turns",
+    },
+    "position.mix": {
+        "uses": [{"use": "cyclocross", "share": 70}, {"use": "gravel", "share": 30}],
+        "s": {"x_mm": -208.2, "y_mm": 702.8}, "h": {"x_mm": 455, "y_mm": 560},
+    },
+    "gearing.check": {
+        "rings": [40], "cogs": [11, 13, 15, 18, 21, 24, 28, 32, 36, 42], "circumference_mm": 2200, "cadence_rpm": 90,
+        "mass_kg": 85, "power_w": 200, "gradient_percent": 12, "crr": 0.008, "cda_m2": 0.4,
+    },
+    "trainer.settings": {
+        "machine": {
+            "saddle": {
+                "origin": {"x_mm": -140, "y_mm": 500},
+                "axes": [{"name": "post", "direction_deg": 105, "least_mm": 0, "greatest_mm": 300, "step_mm": 5}],
+            },
+            "bar": {
+                "origin": {"x_mm": 440, "y_mm": 400},
+                "axes": [{"name": "riser", "direction_deg": 90, "stops": [{"label": "A", "mm": 150}, {"label": "B", "mm": 170}]}],
+            },
+            "cranks_mm": [165, 170, 175],
+        },
+        "s": {"x_mm": -180, "y_mm": 702}, "h": {"x_mm": 444, "y_mm": 562}, "crank_mm": 172.5,
+    },
+    "trial.plan": {"treatments": ["170", "160", "150"], "blocks": 4, "seed": 7},
+    "trial.judge": {"pairs": [{"a": 251, "b": 248}, {"a": 250, "b": 249}, {"a": 255, "b": 250}], "outcomes": 3},
     "link.decode": {"characteristic": "2AD2", "hex": "4400c409b400fa00"},
     "link.encode": {"characteristic": "2A37", "fields": {"heart_rate_bpm": 72, "contact": "good"}},
     "claim.try": {"claim": "turn_over", "values": {"stem_length_mm": 100, "stem_angle_deg": 6}},
@@ -321,9 +353,10 @@ def test_an_indoor_bike_is_dialled_in_over_http(empty: TestClient) -> None:
     assert got["crank"] == {"crank_mm": 170, "off_mm": -2.5}
     # 210 up the post is 202.8 up and 54.4 back: with the middle letter −184.4, with the last −174.4.
     saddle = {s["axis"]: s for s in got["saddle"]["settings"]}
-    assert (saddle["post"]["mm"], saddle["post"]["label"]) == (210, None)
+    # Where nothing is printed there is no label.
+    assert saddle["post"] == {"axis": "post", "mm": 210}
     assert (saddle["rail"]["mm"], saddle["rail"]["label"], got["saddle"]["verdict"]) == (10, "A", "outside")
-    assert got["bar"]["settings"] == [{"axis": "riser", "label": None, "mm": 160}]
+    assert got["bar"]["settings"] == [{"axis": "riser", "mm": 160}]
     assert (got["bar"]["dx_mm"], got["bar"]["dy_mm"], got["bar"]["verdict"]) == pytest.approx((-4, -2, "within"))
     assert [b["mm"] for b in got["bar"]["beside"]] == [155, 165]
     both = {**rail, "least_mm": 0, "greatest_mm": 10, "step_mm": 5}

@@ -45,11 +45,16 @@ class Predicted(Protocol):
     """A point of the survey as the bike's parts have it, the bike level, mm from the BB, and how sure that is, mm²."""
 
     @property
-    def point(self) -> str: ...
+    def point(self) -> str:
+        """The survey's point that it places."""
+
     @property
-    def at(self) -> Mark: ...
+    def at(self) -> Mark:
+        """Where the parts put it."""
+
     @property
-    def covariance(self) -> NDArray[np.float64]: ...
+    def covariance(self) -> NDArray[np.float64]:
+        """How sure that is."""
 
 
 P = TypeVar("P", bound=Predicted)
