@@ -226,6 +226,10 @@ h1 {
   flex: 1;
   min-height: 0;
 }
+/* Six stand beside each other without being scrolled. */
+.tabs :deep(.el-tabs__item) {
+  padding: 0 8px;
+}
 .tabs :deep(.el-tabs__header) {
   margin: 0;
   padding: 0 24px;
