@@ -59,3 +59,26 @@ def test_a_frame_that_is_on_no_shelf_is_known_by_its_top_tube(demo: TestClient) 
     tamsin.edit("measure.read", {"key": "top_tube_along", "typed": f"{along - 22:.1f}"})
     [found] = [f for f in tamsin.read("measure")["measure"]["findings"] if f["kind"] == "parts"]
     assert "further back" in found["says"]
+
+
+def test_a_bar_and_levers_that_do_not_put_the_hoods_there_are_named(demo: TestClient) -> None:
+    tamsin = demo_fit(demo, "Tamsin Orre")
+    # The ramp read at 28° up in place of 1: her hoods would stand higher, which the tape does not say.
+    tamsin.edit("measure.read", {"key": "bar_rotation", "typed": "28"})
+    [found] = [f for f in tamsin.read("measure")["measure"]["findings"] if f["kind"] == "parts"]
+    assert found["title"] == "Bar and tape part"
+    assert re.fullmatch(r"Bar and levers as read put the hoods [\w ]*\d+ higher than the tape does\.", found["says"]), (
+        found["says"]
+    )
+    asked = re.search(r"Does the ramp stand at [+−]?(\d+)°", found["likely"])
+    assert asked is not None, found["likely"]
+    assert int(asked.group(1)) <= 8
+    assert [r["key"] for r in found["remedies"]] == ["bar_rotation", "hood_slope.right", "bar_model"]
+    said = tamsin.read("frame")["frame"]["open_slip"]
+    assert said.startswith(
+        "Open in Measure: Bar and tape part. Here the tape is followed. By the parts, the hand would be"
+    )
+    # Nothing is held against a bar whose levers nobody read.
+    for side in ("right", "left"):
+        tamsin.edit("measure.read", {"key": f"hood_slope.{side}", "typed": ""})
+    assert not [f for f in tamsin.read("measure")["measure"]["findings"] if f["kind"] == "parts"]

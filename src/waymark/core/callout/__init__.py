@@ -1,6 +1,7 @@
 """The call-out: what is asked of a bike, what was read, and the survey of it all (docs/formulas.md, Measuring; Survey)."""
 
 from waymark.core.callout.bike import Placed, Survey, survey_bike
+from waymark.core.callout.hood_parts import PartsHood, hood_agreement
 from waymark.core.callout.level import Level, level_of
 from waymark.core.callout.observe import Known, Leans, Observed, sighted, stated
 from waymark.core.callout.parts import Agreement, FrameFront, PartsBike, agreement
@@ -22,6 +23,7 @@ __all__ = [
     "Level",
     "Observed",
     "PartsBike",
+    "PartsHood",
     "PartsSeat",
     "Placed",
     "Prompt",
@@ -33,6 +35,7 @@ __all__ = [
     "behind",
     "both_sides",
     "every_key",
+    "hood_agreement",
     "in_order",
     "key_of",
     "level_of",

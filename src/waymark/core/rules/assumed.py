@@ -39,6 +39,9 @@ PART_SD: dict[str, HouseDefault] = {
     "rails": HouseDefault(2, "mm", "Rails are straight over a length.", _FROM),
     "rails_assumed": HouseDefault(8, "mm", "Where on its rails nobody read.", _FROM),
     "saddle": HouseDefault(2, "mm", "Saddles sag and differ.", _FROM),
+    "ramp": HouseDefault(0.5, "°", "A ramp is not quite straight under an inclinometer.", _FROM),
+    "hood_slope": HouseDefault(1.5, "°", "A hollow, read by hand.", _FROM),
+    "hood": HouseDefault(4, "mm", "Bends, tape and hoods differ from their figures.", _FROM),
     "spacers": HouseDefault(1, "mm", "A pile of spacers seats on two faces more.", _FROM),
 }
 READ_SD: dict[str, HouseDefault] = {

@@ -10,7 +10,7 @@ from waymark.core.search.offers import shortlist
 from waymark.rooms.files import Facts, MarkName, fact
 from waymark.rooms.plan import answer, build_words, is_long, looked_at
 from waymark.rooms.posts.goal import GoalState, goal_marks
-from waymark.rooms.posts.measure import MeasureState, open_findings, parts_agree, seat_agrees
+from waymark.rooms.posts.measure import MeasureState, hood_agrees, open_findings, parts_agree, seat_agrees
 
 
 @fact
@@ -48,6 +48,12 @@ def _kept(facts: Facts, key: str) -> Facts:
 def _by_parts(facts: Facts, mark: str) -> Facts | None:
     """The file with the mark where its parts put it: the hand by chart, spacers and stem, the saddle by post and rails."""
     goal = facts.part(GoalState)
+    if mark == "h":
+        hood = hood_agrees(facts)
+        if hood is None:
+            return None
+        moved = {"hand_dx_mm": goal.hand_dx_mm - hood.off.x_mm, "hand_dy_mm": goal.hand_dy_mm - hood.off.y_mm}
+        return facts.supposing(goal.model_copy(update=moved))
     if mark == "s":
         seat = seat_agrees(facts)
         if seat is None:

@@ -13,6 +13,7 @@ from waymark.rooms.posts.measure.drawn import (
 from waymark.rooms.posts.measure.facts import (
     Context,
     context,
+    hood_agrees,
     label_of,
     now_marks,
     parts_agree,
@@ -39,6 +40,7 @@ __all__ = [
     "context",
     "drawn_now",
     "explain_foot",
+    "hood_agrees",
     "label_of",
     "next_reading",
     "now_marks",

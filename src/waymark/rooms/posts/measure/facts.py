@@ -11,11 +11,13 @@ from waymark.core.callout import (
     Known,
     Leans,
     PartsBike,
+    PartsHood,
     PartsSeat,
     Placed,
     Survey,
     Taken,
     agreement,
+    hood_agreement,
     seat_agreement,
     survey_bike,
 )
@@ -29,7 +31,7 @@ from waymark.core.say import Said, say, with_commas
 from waymark.core.seat import SaddleFit
 from waymark.rooms.files import Facts, MarkName, Marks, fact
 from waymark.rooms.posts.measure.state import KEYS, MeasureState, title_of
-from waymark.rooms.shelves import FrameSize
+from waymark.rooms.shelves import DropBarPart, FrameSize
 
 # A mark's point in the survey.
 POINTS: Mapping[str, str] = {"saddle": "s", "nose": "nose", "clamp": "clamp", "hand": "h", "pad": "pad"}
@@ -192,6 +194,21 @@ def seat_agrees(facts: Facts) -> Agreement | None:
         if s.frame == frame.frame and s.label != frame.label
     ]
     return seat_agreement(parts, saddle.at, saddle.covariance, others)
+
+
+@fact(by_value=False)
+def hood_agrees(facts: Facts) -> Agreement | None:
+    """Bar and lever held against the taped hood; ``None`` where the bar, how it stands, or a taped place is not known."""
+    measure, found = facts.part(MeasureState), survey_bike(taken(facts), leans(facts))
+    bar, ramp = measure.bar, read_value(measure, "bar_rotation")
+    slopes = [v for side in ("right", "left") if (v := read_value(measure, f"hood_slope.{side}")) is not None]
+    clamp, hood = found.points.get("clamp"), found.points.get("h")
+    taped = clamp is not None and hood is not None and not {"hand_x", "hand_y"} & set(found.tied)
+    if not isinstance(bar, DropBarPart) or ramp is None or not slopes or clamp is None or hood is None or not taped:
+        return None
+    slope = sum(slopes) / len(slopes)
+    parts = PartsHood(clamp.at, clamp.covariance, bar.bar(), bar.lever(), ramp, slope, facts.house.part_sd)
+    return hood_agreement(parts, hood.at, hood.covariance)
 
 
 @fact(by_value=False)

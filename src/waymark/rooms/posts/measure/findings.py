@@ -25,7 +25,15 @@ from waymark.core.say import (
 )
 from waymark.core.survey import JudgedReading
 from waymark.rooms.files import Facts, fact
-from waymark.rooms.posts.measure.facts import leans, parts_agree, parts_bike, parts_seat, seat_agrees, surveyed
+from waymark.rooms.posts.measure.facts import (
+    hood_agrees,
+    leans,
+    parts_agree,
+    parts_bike,
+    parts_seat,
+    seat_agrees,
+    surveyed,
+)
 from waymark.rooms.posts.measure.facts import taken as every_taken
 from waymark.rooms.posts.measure.shapes import Finding, ReadingWord, Remedy
 from waymark.rooms.posts.measure.state import KEYS, MeasureState, title_of
@@ -75,6 +83,11 @@ def findings(facts: Facts) -> list[Finding]:
     seat = seat_agrees(facts) if survey is not None else None
     if seat is not None and not seat.agrees:
         found.append(_seat_parts_part(facts, seat))
+    hood = hood_agrees(facts) if survey is not None else None
+    if hood is not None and not hood.agrees:
+        says = say("Bar and levers as read put the hoods {apart} than the tape does.", apart=_apart(hood))
+        title = say("Bar and tape part")
+        found.append(_parting(facts, hood, says, "h", title, ("bar_rotation", "hood_slope.right", "bar_model")))
     if survey is not None and survey.level and survey.level.differ_deg is not None:
         found += _two_levels(abs(survey.level.differ_deg))
     return found
@@ -128,7 +141,8 @@ def _apart(found: Agreement) -> Said:
 
 
 def _parting(facts: Facts, found: Agreement, says: Said, mark: str, title: Said, keys: tuple[str, ...]) -> Finding:
-    likely = say("{asked}?", asked=Capital(with_or(found.mends))) if found.mends else say("Is it another frame?")
+    other = say("Is it another bar?") if mark == "h" else say("Is it another frame?")
+    likely = say("{asked}?", asked=Capital(with_or(found.mends))) if found.mends else other
     return Finding(
         kind="parts",
         key=keys[0],
