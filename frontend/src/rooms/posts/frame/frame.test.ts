@@ -1,12 +1,13 @@
-import { mount } from '@vue/test-utils'
+import { flushPromises, mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 
-import type { BuildView, FramesView, Sheet, SizeOffer } from '@/shared/api/client'
+import { api, type BuildView, type FramesView, type Sheet, type SizeOffer } from '@/shared/api/client'
 
 import CostLadder from '@/rooms/posts/build/CostLadder.vue'
 import FrameBench from './FrameBench.vue'
 import FrameTable from './FrameTable.vue'
+import MadeFrame from './MadeFrame.vue'
 import ThisBike from './ThisBike.vue'
 import WindowMap from './WindowMap.vue'
 import { useSheet } from '@/rooms/files/useSheet'
@@ -150,26 +151,51 @@ describe('the Frame bench', () => {
   it('begins with the others, then the map and the long lists, and A or B only while two are held', async () => {
     const it_ = bench(frames([offer(1, 'in'), offer(2, 'out')], { recommended: line(1), worth: [line(2), line(3)] }))
     const tabs = it_.findAll('[role="tab"]')
-    expect(tabs.map((t) => t.text())).toEqual(['Others', 'Map', 'Unbeaten 1', 'All 2'])
+    expect(tabs.map((t) => t.text())).toEqual(['Others', 'Map', 'Unbeaten 1', 'All 2', 'Made'])
     expect(it_.findAll('[data-line]')).toHaveLength(3)
     await tabs[3]!.trigger('click')
     expect(it_.findAll('[data-offer]')).toHaveLength(2)
     const verdict = { school: 'headroom', label: 'more headroom', takes: 'B' as const, reason: 'More room.' }
     await it_.setProps({ sheet: sheet(frames([offer(1, 'in')], { between: [verdict] })) })
-    await it_.findAll('[role="tab"]')[4]!.trigger('click')
+    await it_.findAll('[role="tab"]')[5]!.trigger('click')
     expect(it_.text()).toContain('takes B')
     await it_.setProps({ sheet: sheet(frames([offer(1, 'in')], { worth: [line(7)] })) })
     expect(it_.get('.lines [data-line]').attributes('data-line')).toBe('Ostrel Drift S7')
   })
 
-  it('says so when none fits, with numbers to look for, the drawing, and what stops the nearest', () => {
+  it('says so when none fits, with numbers to look for, a frame to have made, and what stops the nearest', async () => {
+    const get = vi.spyOn(api, 'GET').mockResolvedValue({ data: madeView(), response: { status: 200 } } as never)
     const it_ = bench(
       frames([offer(1, 'out')], { no_fit: { nearest: ['Ostrel Drift S1: 30 too low.'], frame_drawing: true } }),
     )
     expect(it_.get('h1').text()).toBe('No frame here carries it')
     expect(it_.get('.nofit').text()).toContain('550 to 590')
-    expect(it_.get('.nofit a').attributes('href')).toBe('/api/fits/1/frame-drawing.pdf')
     expect(it_.text()).toContain('30 too low')
+    await it_.get('.nofit button').trigger('click')
+    await flushPromises()
+    expect(get.mock.calls[0]![0]).toBe('/api/fits/{fit_id}/made')
+    expect(it_.get('.have-made .acts a').attributes('href')).toBe('/api/fits/1/frame-drawing.pdf')
+  })
+
+  it('tells an open slip first, and what could be asked of a frame with one press', async () => {
+    const change = watched()
+    const it_ = bench(
+      frames([offer(1, 'in')], {
+        recommended: line(1),
+        open_slip: 'Open in Measure: Nose to bar clamp 439. Here it is left out.',
+        prompts: [
+          { gate: 'standover', says: 'Standing over the frame could come first: 68 years of age.' },
+          { gate: '', says: 'Measure how high the foot lifts, at the rider, too.' },
+        ],
+      }),
+    )
+    const said = it_.findAll('.open, .asks, .recommended').map((p) => p.classes().find((c) => c !== 'low'))
+    expect(said).toEqual(['open', 'asks', 'asks', 'recommended'])
+    expect(it_.get('.open').text()).toContain('Here it is left out.')
+    const asks = it_.findAll('.asks')
+    await asks[0]!.get('button').trigger('click')
+    expect(change).toHaveBeenCalledWith({ do: 'frame.school', question: 'standover', school: 'first' })
+    expect(asks[1]!.find('button').exists()).toBe(false)
   })
 
   it('opens what is looked at, and an empty view says what to do', async () => {
@@ -183,6 +209,62 @@ describe('the Frame bench', () => {
         }),
       ).text(),
     ).toContain('The shelf is empty')
+  })
+})
+
+const madeView = (refused: string | null = null) => ({
+  rows: [
+    { what: 'stem_angle_deg', label: 'Stem angle', value: -6, unit: '°', set_by_hand: false, least: -20, greatest: 35 },
+    { what: 'chainstay_mm', label: 'Chainstay', value: 448, unit: 'mm', set_by_hand: true, least: 380, greatest: 520 },
+  ],
+  follows: refused
+    ? []
+    : [
+        { says: 'Head tube 348, 47 % of the stack; 17 to 36 is well made.', points: 10.6 },
+        { says: 'The bar can come 30 of spacer down without another stem.', points: 0 },
+      ],
+  refused,
+})
+
+describe('a frame to have made', () => {
+  const opened = async (refused: string | null = null) => {
+    vi.spyOn(api, 'GET').mockResolvedValue({ data: madeView(refused), response: { status: 200 } } as never)
+    const it_ = mount(MadeFrame, { props: { sheet: sheet(frames([])) } })
+    await flushPromises()
+    return it_
+  }
+
+  it('says who chose what, what follows and what is against it', async () => {
+    const it_ = await opened()
+    const rows = it_.findAll('dl > div').map((r) => r.text().replace(/\s+/g, ' '))
+    expect(rows[0]).toContain('by the rules')
+    expect(rows[1]).toContain('set; by the rules again')
+    const inputs = it_.findAll('dl input').map((i) => (i.element as HTMLInputElement).value)
+    expect(inputs).toEqual(['-6°', '448'])
+    expect(it_.findAll('li').map((x) => x.text().replace(/\s+/g, ' '))).toEqual([
+      '10.6 Head tube 348, 47 % of the stack; 17 to 36 is well made.',
+      '· The bar can come 30 of spacer down without another stem.',
+    ])
+    expect(it_.get('img').attributes('src')).toBe('/api/fits/1/frame-drawing.svg?change=3')
+  })
+
+  it('keeps what is typed, and leaves it to the rules again', async () => {
+    const change = watched()
+    const it_ = await opened()
+    await it_.get('dl button').trigger('click')
+    expect(change).toHaveBeenCalledWith({ do: 'frame.made', what: 'chainstay_mm', typed: '' })
+    const field = it_.findAll('dl input')[0]!
+    await field.trigger('focus')
+    await field.setValue('17')
+    await field.trigger('keydown', { key: 'Enter' })
+    await field.trigger('blur')
+    expect(change).toHaveBeenLastCalledWith({ do: 'frame.made', what: 'stem_angle_deg', typed: '17' })
+  })
+
+  it('says why none can be made, and shows no drawing of it', async () => {
+    const it_ = await opened('No head tube is left under this bar.')
+    expect(it_.get('[role="alert"]').text()).toBe('No head tube is left under this bar.')
+    expect(it_.find('img').exists()).toBe(false)
   })
 })
 
