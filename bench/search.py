@@ -100,7 +100,7 @@ def large(goal: Goal) -> None:
 def demo(goal: Goal) -> None:
     """The demo shelves with own bar, bars and cockpits, room and frontier."""
     frames, parts = read_frames(demo_shelves()[0])[0], read_parts(demo_shelves()[1])[0]
-    wanted = Wanted(width_mm=420)
+    wanted = Wanted()
     bar = next(p for p in parts if p.name == "Petrel 42")
     own = BarOption("own", "own", 31.8, places_of(bar, wanted, Place(goal.hand_off_clamp)), 420, 0)
     kept = search_shelf(
