@@ -422,16 +422,9 @@ def seats() -> list[Part]:
         )
     )
     # For the very tall.
-    posts += [
-        PostPart(
-            name=f"Topmast {d:g} {length} back 20",
-            length_mm=length,
-            setback_mm=20,
-            diameter_mm=d,
-            least_insertion_mm=110,
-        )
-        for d, length in ((27.2, 450), (31.6, 500))
-    ]
+    for d, length in ((27.2, 450), (31.6, 500)):
+        name = f"Topmast {d:g} {length} back 20"
+        posts.append(PostPart(name=name, length_mm=length, setback_mm=20, diameter_mm=d, least_insertion_mm=110))
     rows = (
         ("Plover 143", 47, 24, 152, 20, 143), ("Plover 155", 47, 22, 146, 20, 155), ("Dunlin Short", 46, 30, 118, 17, 143),
         ("Curlew Wide", 58, 10, 128, 15, 168), ("Sanderling", 44, 26, 158, 22, 135), ("Knot Carbon", 42, 26, 150, 16, 143),

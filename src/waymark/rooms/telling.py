@@ -14,7 +14,7 @@ from typing import TYPE_CHECKING, Annotated, Any
 
 from pydantic import PlainSerializer, WithJsonSchema
 
-from waymark.core.say import Reader, Said, Translate
+from waymark.core.say import Reader, Said, Translate, words
 
 _PLAIN = Reader()
 READER: ContextVar[Reader] = ContextVar("reader", default=_PLAIN)
@@ -41,6 +41,11 @@ def screen_texts(code: str) -> dict[str, str] | None:
         return None
     texts: list[str] = json.loads((LOCALE / "screens.json").read_text(encoding="utf-8"))
     return {text: translate(text) for text in texts}
+
+
+def as_said(told: Said | str) -> Said:
+    """What may be a sentence or plain words, as part of another sentence."""
+    return told if isinstance(told, Said) else words(told)
 
 
 def tell(said: Said | str) -> str:

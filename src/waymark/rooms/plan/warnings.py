@@ -11,6 +11,7 @@ from waymark.rooms.plan.state import BuildState
 from waymark.rooms.posts.goal import goal_marks
 from waymark.rooms.posts.measure import label_of, open_findings
 from waymark.rooms.shelves import frame_option
+from waymark.rooms.telling import as_said
 
 
 def plan_warnings(facts: Facts) -> list[Said]:
@@ -27,15 +28,11 @@ def plan_warnings(facts: Facts) -> list[Said]:
     for mark, miss in misses("plan", plan_marks(facts), goal_marks(facts), facts.house).items():
         if miss.verdict == "out":
             x, y = (exactly(t) for t in facts.house.tolerance(mark))
-            label, off = term(label_of(facts, mark)), say("{x} {y}", x=_said(miss.show_x), y=_said(miss.show_y))
+            label, off = term(label_of(facts, mark)), say("{x} {y}", x=as_said(miss.show_x), y=as_said(miss.show_y))
             said.append(say("{mark} {off} off the goal, outside ±{x}, {y}.", mark=label, off=off, x=x, y=y))
     stops = gate_faults(frame_option("", size), gates(facts), nose_x_mm(facts))
     said += [say("{frame}: {why}.", frame=Words(size.label), why=f.words) for f in stops]
     if still := open_findings(facts):
-        title = _said(still[0].title)
+        title = as_said(still[0].title)
         said.append(say("A slip is open in Measure: {title}.", title=title))
     return said
-
-
-def _said(told: Said | str) -> Said:
-    return told if isinstance(told, Said) else say("{words}", words=Words(told))

@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
+from waymark.core.callout import Agreement
 from waymark.core.figures import whole
 from waymark.core.marks import Mark
 from waymark.core.say import Count, Said, Words, bare, in_a_row, say, with_and
 from waymark.core.search import SizeResult
 from waymark.core.search.offers import shortlist
-from waymark.rooms.files import Facts, MarkName, fact
+from waymark.rooms.files import Fact, Facts, MarkName, fact
 from waymark.rooms.plan import answer, build_words, is_long, looked_at
 from waymark.rooms.posts.goal import GoalState, goal_marks
 from waymark.rooms.posts.measure import MeasureState, hood_agrees, open_findings, parts_agree, seat_agrees
+from waymark.rooms.telling import as_said
 
 
 @fact
@@ -20,10 +24,12 @@ def open_slip(facts: Facts) -> Said | None:
     if not grave:
         return None
     first, more = grave[0], len(grave) - 1
-    named = say("{title} {value}", title=_said(first.title), value=_said(first.value)) if first.value else first.title
-    said = [say("Open in Measure: {named}.", named=_said(named))]
+    named = (
+        say("{title} {value}", title=as_said(first.title), value=as_said(first.value)) if first.value else first.title
+    )
+    said = [say("Open in Measure: {named}.", named=as_said(named))]
     if more:
-        said[0] = say("Open in Measure: {named}, and {more} more.", named=_said(named), more=Count(more))
+        said[0] = say("Open in Measure: {named}, and {more} more.", named=as_said(named), more=Count(more))
     if first.kind == "slip":
         said.append(say("Here it is left out."))
         said += _were(facts, _kept(facts, first.key), say("Kept"))
@@ -31,10 +37,6 @@ def open_slip(facts: Facts) -> Said | None:
         said.append(say("Here the tape is followed."))
         said += _were(facts, _by_parts(facts, first.mark), say("By the parts"))
     return in_a_row(said)
-
-
-def _said(told: Said | str) -> Said:
-    return told if isinstance(told, Said) else say("{words}", words=Words(told))
 
 
 def _kept(facts: Facts, key: str) -> Facts:
@@ -45,28 +47,20 @@ def _kept(facts: Facts, key: str) -> Facts:
     return facts.supposing(measure.model_copy(update={"readings": readings}))
 
 
-def _by_parts(facts: Facts, mark: str) -> Facts | None:
-    """The file with the mark where its parts put it: the hand by chart, spacers and stem, the saddle by post and rails."""
-    goal = facts.part(GoalState)
-    if mark == "h":
-        hood = hood_agrees(facts)
-        if hood is None:
-            return None
-        moved = {"hand_dx_mm": goal.hand_dx_mm - hood.off.x_mm, "hand_dy_mm": goal.hand_dy_mm - hood.off.y_mm}
-        return facts.supposing(goal.model_copy(update=moved))
-    if mark == "s":
-        seat = seat_agrees(facts)
-        if seat is None:
-            return None
-        moved = {
-            "saddle_dx_mm": goal.saddle_dx_mm - seat.off.x_mm,
-            "saddle_dy_mm": goal.saddle_dy_mm - seat.off.y_mm,
-        }
-        return facts.supposing(goal.model_copy(update=moved))
-    found = parts_agree(facts)
+# What holds a point of the survey against its parts, and which mark of the goal that is.
+HELD_BY: Mapping[str, tuple[Fact[Agreement | None], MarkName]] = {
+    "clamp": (parts_agree, "hand"), "h": (hood_agrees, "hand"), "s": (seat_agrees, "saddle"),
+}  # fmt: skip
+
+
+def _by_parts(facts: Facts, point: str) -> Facts | None:
+    """The file with the mark where its parts put it."""
+    held, mark = HELD_BY[point]
+    found, goal = held(facts), facts.part(GoalState)
     if found is None:
         return None
-    moved = {"hand_dx_mm": goal.hand_dx_mm - found.off.x_mm, "hand_dy_mm": goal.hand_dy_mm - found.off.y_mm}
+    x, y = f"{mark}_dx_mm", f"{mark}_dy_mm"
+    moved = {x: getattr(goal, x) - found.off.x_mm, y: getattr(goal, y) - found.off.y_mm}
     return facts.supposing(goal.model_copy(update=moved))
 
 

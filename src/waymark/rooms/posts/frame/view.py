@@ -63,6 +63,7 @@ from waymark.rooms.posts.frame.this_bike import this_bike
 from waymark.rooms.posts.goal import discipline
 from waymark.rooms.posts.measure import MeasureState, context, next_reading, placed_now, surveyed
 from waymark.rooms.shelves import FrameSize
+from waymark.rooms.telling import as_said
 
 NO_WHOLE = Whole((), (), {}, ())
 UNTURNED = say("The own bar is taken as it stands: read its rotation on the ramp, and the search may turn it.")
@@ -134,12 +135,8 @@ def _position(facts: Facts) -> Said | None:
     first = next_reading(facts) if spare < SURE_ENOUGH else None
     if first is None:
         return told
-    reads = say("Read first, were it here: {title}.", title=_words(first.title))
-    return in_a_row([told, reads, _words(first.says)])
-
-
-def _words(told: Said | str) -> Said:
-    return told if isinstance(told, Said) else words(told)
+    reads = say("Read first, were it here: {title}.", title=as_said(first.title))
+    return in_a_row([told, reads, as_said(first.says)])
 
 
 def _first_lines(whole: Whole) -> list[Candidate]:

@@ -142,13 +142,18 @@ def front_of(size: FrameSize) -> FrameFront:
 
 
 @fact(by_value=False)
+def by_tape(facts: Facts) -> Survey:
+    """The readings adjusted together with no part of the bike among them: what its parts are held against."""
+    return survey_bike(taken(facts), leans(facts))
+
+
+@fact(by_value=False)
 def parts_agree(facts: Facts) -> Agreement | None:
     """The bike's parts held against the tape; ``None`` where either does not place the clamp."""
     parts = parts_bike(facts)
     if parts is None:
         return None
-    by_tape = survey_bike(taken(facts), leans(facts))
-    clamp = by_tape.points.get("clamp")
+    clamp = by_tape(facts).points.get("clamp")
     if clamp is None:
         return None
     frame = facts.part(MeasureState).frame
@@ -185,8 +190,10 @@ def seat_of(
 def seat_agrees(facts: Facts) -> Agreement | None:
     """Post, rails and saddle held against the tape; ``None`` where either does not place the saddle mark."""
     parts, frame = parts_seat(facts), facts.part(MeasureState).frame
-    saddle = survey_bike(taken(facts), leans(facts)).points.get("s")
-    if parts is None or frame is None or saddle is None:
+    if parts is None or frame is None:
+        return None
+    saddle = by_tape(facts).points.get("s")
+    if saddle is None:
         return None
     others = [
         seat_of(s, parts.exposed_mm, parts.setback_mm, parts.slide_mm, parts.fit, parts.sd)
@@ -199,12 +206,14 @@ def seat_agrees(facts: Facts) -> Agreement | None:
 @fact(by_value=False)
 def hood_agrees(facts: Facts) -> Agreement | None:
     """Bar and lever held against the taped hood; ``None`` where the bar, how it stands, or a taped place is not known."""
-    measure, found = facts.part(MeasureState), survey_bike(taken(facts), leans(facts))
+    measure = facts.part(MeasureState)
     bar, ramp = measure.bar, read_value(measure, "bar_rotation")
     slopes = [v for side in ("right", "left") if (v := read_value(measure, f"hood_slope.{side}")) is not None]
+    if not isinstance(bar, DropBarPart) or ramp is None or not slopes:
+        return None
+    found = by_tape(facts)
     clamp, hood = found.points.get("clamp"), found.points.get("h")
-    taped = clamp is not None and hood is not None and not {"hand_x", "hand_y"} & set(found.tied)
-    if not isinstance(bar, DropBarPart) or ramp is None or not slopes or clamp is None or hood is None or not taped:
+    if clamp is None or hood is None or {"hand_x", "hand_y"} & set(found.tied):
         return None
     slope = sum(slopes) / len(slopes)
     parts = PartsHood(clamp.at, clamp.covariance, bar.bar(), bar.lever(), ramp, slope, facts.house.part_sd)
