@@ -37,6 +37,7 @@ def test_a_house_that_minds_piles_is_recommended_other_builds(demo: TestClient) 
         ({"equal_points": 0}, "weights.equal_points", "0.01 to 200"),
         ({"bar_changed_points": -1}, "weights.bar_changed_points", "0 to 200"),
         ({"pile_a_mm": 1e9}, "weights.pile_a_mm", "0 to 200"),
+        ({"room_counted_mm": 31}, "weights.room_counted_mm", "0.01 to 30"),
         ({"pile_free_mm": 31}, "weights.pile_free_mm", "Pile that costs nothing up to a tall pile"),
         (
             {"front_share_most": 20},

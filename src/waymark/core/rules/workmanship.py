@@ -7,6 +7,8 @@ from dataclasses import dataclass
 from waymark.core.rules.house import HouseDefault
 
 _FROM = "docs/formulas.md, Workmanship"
+# Each way room is counted so far at most: one that moves farther is a new position, and the search counts in bits.
+ROOM_COUNTED_MOST_MM = 30
 
 WORKMANSHIP: dict[str, HouseDefault] = {
     "equal_points": HouseDefault(0.5, "points", "No mechanic tells two builds apart by less.", _FROM),

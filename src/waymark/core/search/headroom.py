@@ -10,7 +10,6 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from numpy.typing import NDArray
 
 from waymark.core.cockpit.spacers import heights_mm
 from waymark.core.cockpit.steerer import Stem
@@ -98,47 +97,48 @@ def room_of(hands: Floats, goal: Goal) -> Room:
 
 
 @inlined
-def open_runs(change: NDArray[np.int64], dx: float, dy: float, tol_x: float, tol_y: float, most: int) -> bool:
-    """Mark where the run of steps opens and closes, each way, that a position ``dx, dy`` off the goal reaches.
-
-    ``change`` is (4, most + 2), up, down, forward, back. Gives whether the position is inside the tolerance itself.
-    """
-    in_x, in_y = abs(dx) <= tol_x + _EPS, abs(dy) <= tol_y + _EPS
-    for way in range(4):
-        if not (in_x if way < 2 else in_y):
-            continue
-        along = (dy if way < 2 else dx) * (1 if way % 2 == 0 else -1)
-        tol = tol_y if way < 2 else tol_x
-        if along + tol + _EPS < 1 or along - tol - _EPS > most:
-            continue
-        change[way, max(int(np.ceil(along - tol - _EPS)), 0)] += 1
-        change[way, min(int(np.floor(along + tol + _EPS)), most) + 1] -= 1
-    return in_x and in_y
+def reached(along: float, tol: float, most: int) -> int:
+    """Steps from 0 to ``most`` (62 at most) that a position ``along`` the way lies within ``tol`` of: a bit for each."""
+    low, high = max(int(np.ceil(along - tol - _EPS)), 0), min(int(np.floor(along + tol + _EPS)), most)
+    return 0 if high < low else (1 << (high + 1)) - (1 << low)
 
 
-@compiled
-def close_runs(change: NDArray[np.int64], most: int) -> Ints:
-    """Whole steps up, down, forward and back that some run covers, unbroken from the first."""
-    steps = np.zeros(4, np.int64)
-    for way in range(4):
-        covered = change[way, 0]
-        for step in range(1, most + 1):
-            covered += change[way, step]
-            if covered <= 0:
-                break
-            steps[way] = step
-    return steps
+@inlined
+def unbroken(steps: int, middle: int) -> int:
+    """How many steps on both sides of ``middle`` are all reached; ``steps`` a bit for each from 0 to twice the middle."""
+    count, at = 0, middle + 1
+    while at <= 2 * middle and steps >> at & 1:
+        count, at = count + 1, at + 1
+    at = middle - 1
+    while at >= 0 and steps >> at & 1:
+        count, at = count + 1, at - 1
+    return count
+
+
+@inlined
+def _first(steps: int, most: int) -> int:
+    """How many steps from the first are all reached; ``steps`` a bit for each from 0, which itself does not count."""
+    count = 0
+    while count < most and steps >> (count + 1) & 1:
+        count += 1
+    return count
 
 
 @compiled
 def _steps(positions: Floats, x: float, y: float, tol_x: float, tol_y: float) -> Ints:
     """Whole steps up, down, forward and back, each with some position inside tolerance of it; 0 if none is now."""
-    # Each position reaches a run of steps each way; where runs open and close is counted, then added up.
-    change = np.zeros((4, MOST_MM + 2), np.int64)
-    inside = False
+    up, down, forward, back, inside = 0, 0, 0, 0, False
     for p in range(positions.shape[0]):
-        inside = open_runs(change, positions[p, 0] - x, positions[p, 1] - y, tol_x, tol_y, MOST_MM) or inside
-    return close_runs(change, MOST_MM) if inside else np.zeros(4, np.int64)
+        dx, dy = positions[p, 0] - x, positions[p, 1] - y
+        in_x, in_y = abs(dx) <= tol_x + _EPS, abs(dy) <= tol_y + _EPS
+        if in_x:
+            up, down = up | reached(dy, tol_y, MOST_MM), down | reached(-dy, tol_y, MOST_MM)
+        if in_y:
+            forward, back = forward | reached(dx, tol_x, MOST_MM), back | reached(-dx, tol_x, MOST_MM)
+        inside = inside or (in_x and in_y)
+    if not inside:
+        return np.zeros(4, np.int64)
+    return np.array([_first(up, MOST_MM), _first(down, MOST_MM), _first(forward, MOST_MM), _first(back, MOST_MM)])
 
 
 def saddle_room(r: SizeResult, goal: Goal, post: PostOption | None, saddle: SaddleOption) -> Room:

@@ -77,9 +77,14 @@ class StemOption:
     owned: bool = False
     price: float = 0.0
 
+    def stands(self, over: bool) -> Stem:
+        """The stem as printed, or turned over."""
+        stem = Stem(self.length_mm, self.angle_deg, self.clamp_height_mm)
+        return stem.turned_over() if over else stem
+
     def ways(self) -> tuple[tuple[bool, Stem], ...]:
         """The stem as printed and, where allowed and different, turned over: (turned over, stem)."""
-        stem = Stem(self.length_mm, self.angle_deg, self.clamp_height_mm)
+        stem = self.stands(over=False)
         if not self.both_ways or self.angle_deg == 0:
             return ((False, stem),)
         return (False, stem), (True, stem.turned_over())

@@ -23,7 +23,7 @@ from numpy.typing import NDArray
 from waymark.core.errors import StoppedError
 from waymark.core.search.compiled import compiled, inlined
 from waymark.core.search.exact import ROWS, THREADS, FrontEnds, Group, Picks, Watch, ordered_places
-from waymark.core.search.headroom import close_runs, open_runs
+from waymark.core.search.headroom import reached, unbroken
 from waymark.core.search.model import FREE, RUNG_COST, SMALL_PART, BarOption
 from waymark.core.search.points import EPS_MM, RANKS, Floats, Ints, Ways, first_at_least
 from waymark.core.search.settle import Chosen, Places, Sizes, none_yet
@@ -33,20 +33,30 @@ Table = NDArray[np.float64]
 _HAIR = 1e-9
 
 
+class Lists(NamedTuple):
+    """What belongs to each of several owners: that of owner k is ``each[start[k] : start[k + 1]]``."""
+
+    each: Ints
+    start: Ints
+
+
 class BarSide(NamedTuple):
-    """Bars place by place: whose place it is, its steps in mm; bar by bar: points, rung, price."""
+    """Bars place by place: whose place it is, its steps in mm; bar by bar: its places, points, rung, price."""
 
     of: Ints
     effort_mm: Floats
+    places: Lists
     points: Floats
     rung: Ints
     price: Floats
 
 
 class StemSide(NamedTuple):
-    """Stems way by way: which stem, its rung and price, and where it puts the clamp in the steerer's axes, mm."""
+    """Stems way by way: which stem, its rung and price, and where it puts the clamp in the steerer's axes, mm; stem by
+    stem: its ways up."""
 
     stem: Ints
+    ways: Lists
     rung: Ints
     price: Floats
     lift: Floats
@@ -54,11 +64,13 @@ class StemSide(NamedTuple):
 
 
 class PileSide(NamedTuple):
-    """Piles: height over the frame's own cover, mm, the order among equals, and which cover is under them."""
+    """Piles, lowest first: height over the frame's own cover, mm, the order among equals, and which cover is under them;
+    cover by cover: its piles."""
 
     height: Floats
     order: Ints
     cover: Ints
+    piles: Lists
 
 
 class How(NamedTuple):
@@ -95,15 +107,17 @@ class Recommended:
             np.array([ends.fronts[bars[b].clamp_mm] for b, _ in self.places], np.int64),
         )
         self.bar_side = BarSide(
-            np.array([b for b, _ in self.places], np.int64),
+            of_bar := np.array([b for b, _ in self.places], np.int64),
             np.array([bars[b].places[p].effort * tie_mm for b, p in self.places], np.float64),
+            _lists(of_bar, len(bars)),
             np.array([sum_points(b.faults) for b in bars], np.float64),
             np.array([b.rung for b in bars], np.int64),
             np.array([b.price for b in bars], np.float64),
         )
         self.stands = [dict(stems[i].ways())[over] for i, over in ends.way_list]
         self.stem_side = StemSide(
-            np.array([i for i, _ in ends.way_list], np.int64),
+            of_stem := np.array([i for i, _ in ends.way_list], np.int64),
+            _lists(of_stem, len(stems)),
             np.array([FREE if stems[i].owned else SMALL_PART for i, _ in ends.way_list], np.int64),
             np.array([stems[i].price for i, _ in ends.way_list], np.float64),
             np.array([s.up_mm for s in self.stands], np.float64),
@@ -184,7 +198,14 @@ class Recommended:
 
 def _pile_side(group: Group) -> PileSide:
     piles = group.every_pile
-    return PileSide(piles.total, piles.order, np.searchsorted(np.unique(piles.cover), piles.cover))
+    covers = np.unique(piles.cover)
+    of_cover = np.searchsorted(covers, piles.cover)
+    return PileSide(piles.total, piles.order, of_cover, _lists(of_cover, covers.size))
+
+
+def _lists(owner: Ints, owners: int) -> Lists:
+    """What belongs to each owner, in order: ``owner`` says whose each is."""
+    return Lists(np.argsort(owner, kind="stable"), np.searchsorted(np.sort(owner), np.arange(owners + 1)))
 
 
 @inlined
@@ -207,6 +228,42 @@ def _wanted(sizes: Sizes, places: Places, i: int, p: int) -> tuple[float, float]
     return sizes.up[i] + x * c - y * s, sizes.ahead[i] - x * s - y * c
 
 
+@inlined
+def _lowest(sizes: Sizes, i: int, piles: PileSide, wanted: float, short: float, tol_y: float) -> int:
+    """The lowest pile that may come within the plumb tolerance."""
+    lowest = wanted + (sizes.cos[i] * short - tol_y) / sizes.sin[i] - 1e-6
+    return first_at_least(piles.height, 0, piles.height.size, lowest)
+
+
+class _Kept(NamedTuple):
+    """Stems and ways up of every front that may still be taken, sorted by ``ahead``, mm: their places in ``Ways``, and
+    where each front's begin and end."""
+
+    ahead: Floats
+    at: Ints
+    start: Ints
+    stop: Ints
+
+
+@compiled
+def _room_to_keep(ways: Ways) -> _Kept:
+    """Room for all there are."""
+    every, fronts = ways.ahead.size, ways.start.shape[0]
+    return _Kept(np.empty(every), np.empty(every, np.int64), np.zeros(fronts, np.int64), np.zeros(fronts, np.int64))
+
+
+@compiled
+def _keep(kept: _Kept, ways: Ways, way_least: Floats, limit: float) -> None:
+    """Keep the stems and ways up that count no more than ``limit`` over their best pile."""
+    at = 0
+    for front in range(kept.start.size):
+        kept.start[front] = at
+        for w in range(ways.start[front, RANKS], ways.stop[front, RANKS]):
+            if way_least[ways.way[w]] <= limit:
+                kept.ahead[at], kept.at[at], at = ways.ahead[w], w, at + 1
+        kept.stop[front] = at
+
+
 @compiled
 def _least(
     rows: Ints,
@@ -221,9 +278,10 @@ def _least(
     least: Floats,
 ) -> None:
     """The least points of each of ``rows`` over all builds inside the tolerance."""
-    way_least = least_of_rows(points)
+    way_least, kept = least_of_rows(points), _room_to_keep(ways)
     for r in range(rows.size):
         i = rows[r]
+        _keep(kept, ways, way_least, np.inf)
         # No build inside the tolerance has a greater forward error than its corner has.
         far, best = tol_x * sizes.sin[i] + tol_y * sizes.cos[i] + 1e-6, np.inf
         for p in range(places.x.size):
@@ -231,17 +289,22 @@ def _least(
             if of_bar >= best:
                 continue
             up, ahead = _wanted(sizes, places, i, p)
-            lo, hi = ways.start[places.front[p], RANKS], ways.stop[places.front[p], RANKS]
-            for w in range(first_at_least(ways.ahead, lo, hi, ahead - far), hi):
-                short, way = ahead - ways.ahead[w], ways.way[w]
+            lo, hi, before = kept.start[places.front[p]], kept.stop[places.front[p]], best
+            for k in range(first_at_least(kept.ahead, lo, hi, ahead - far), hi):
+                w, short = kept.at[k], ahead - kept.ahead[k]
+                way = ways.way[w]
                 if short < -far:
                     break
                 if of_bar + way_least[way] >= best:
                     continue
-                for h in range(piles.height.size):
+                for h in range(_lowest(sizes, i, piles, up - ways.lift[w], short, tol_y), piles.height.size):
                     x, y = _off(sizes, i, piles.height[h] - up + ways.lift[w], short)
+                    if y > tol_y + EPS_MM:
+                        break
                     if abs(x) <= tol_x + EPS_MM and abs(y) <= tol_y + EPS_MM:
                         best = min(best, of_bar + points[way, h])
+            if best < before:
+                _keep(kept, ways, way_least, best)
         least[i] = best
 
 
@@ -270,47 +333,63 @@ def _take(
     merits: Merits,
 ) -> None:
     """Give each of ``rows`` the best of its builds with no more points than its ``bound``."""
-    # The room of a stem with a bar and a cover, which is the same however they stand now; -1: not counted yet.
-    rooms = np.empty((stems.stem.max() + 1, bars.points.size, piles.cover.max() + 1), np.int64)
-    change, way_least = np.zeros((4, how.most + 2), np.int64), least_of_rows(points)
+    # The room of a stem with a bar and each cover, and the most with any, which is the same however they stand now; and
+    # of which row it was counted.
+    covers, all_round = piles.piles.start.size - 1, 4 * how.most
+    rooms = np.empty((stems.stem.max() + 1, bars.points.size, covers), np.int64)
+    tops, counted = np.empty(rooms.shape[:2], np.int64), np.full(rooms.shape[:2], -1, np.int64)
+    way_least, kept = least_of_rows(points), _room_to_keep(ways)
     for r in range(rows.size):
         i = rows[r]
-        rooms[:] = -1
         far, limit = how.tol_x * sizes.sin[i] + how.tol_y * sizes.cos[i] + 1e-6, bound[i] + _HAIR
         order, tie = 0, 0
+        _keep(kept, ways, way_least, limit)
         for p in range(places.x.size):
             bar = bars.of[p]
             if bars.points[bar] > limit:
                 continue
             up, ahead = _wanted(sizes, places, i, p)
-            lo, hi = ways.start[places.front[p], RANKS], ways.stop[places.front[p], RANKS]
-            for w in range(first_at_least(ways.ahead, lo, hi, ahead - far), hi):
-                short, way = ahead - ways.ahead[w], ways.way[w]
+            lo, hi = kept.start[places.front[p]], kept.stop[places.front[p]]
+            for k in range(first_at_least(kept.ahead, lo, hi, ahead - far), hi):
+                w, short = kept.at[k], ahead - kept.ahead[k]
+                way = ways.way[w]
                 if short < -far:
                     break
                 if bars.points[bar] + way_least[way] > limit:
                     continue
                 cost = RUNG_COST * max(bars.rung[bar], stems.rung[way]) + bars.price[bar] + stems.price[way]
-                for h in range(piles.height.size):
+                stem, held_steps = stems.stem[way], merits.room_mm[i] // how.step
+                # Beaten whatever its pile: what is chosen is off the edge, and this has no more room, costs more or is
+                # further off.
+                most = (tops[stem, bar] if counted[stem, bar] == r else all_round) // how.step
+                if chosen.miss[i] < np.inf and merits.edge[i] == 0:
+                    held_merits = -held_steps, merits.cost[i], merits.weighed_mm[i]
+                    if (-most, cost, bars.effort_mm[p]) > held_merits:
+                        continue
+                for h in range(_lowest(sizes, i, piles, up - ways.lift[w], short, how.tol_y), piles.height.size):
                     excess = piles.height[h] - up + ways.lift[w]
                     x, y = _off(sizes, i, excess, short)
+                    if y > how.tol_y + EPS_MM:
+                        break
                     outside = abs(x) > how.tol_x + EPS_MM or abs(y) > how.tol_y + EPS_MM
                     if outside or bars.points[bar] + points[way, h] > limit:
                         continue
                     miss = _miss(sizes, i, excess, short)
                     weighed = np.floor((miss + bars.effort_mm[p]) * 1e9 + 0.5) / 1e9
                     none = chosen.miss[i] == np.inf
-                    edge = max(abs(x) / how.tol_x, abs(y) / how.tol_y) > how.edge_share + EPS_MM
-                    # Beaten whatever its room: on the edge where something is not, or against all the room there is.
-                    full = not none and merits.room_mm[i] >= 4 * how.most
-                    worse = full and (cost, weighed) > (merits.cost[i], merits.weighed_mm[i])
-                    if not none and (edge, worse) > (merits.edge[i] > 0, False):
+                    edge = int(max(abs(x) / how.tol_x, abs(y) / how.tol_y) > how.edge_share + EPS_MM)
+                    if not none and (edge, -most) > (merits.edge[i], -held_steps):
                         continue
-                    key = stems.stem[way], bar, piles.cover[h]
-                    if rooms[key] < 0:
-                        rooms[key] = _room(sizes, i, places, bars, stems, piles, key, how, change)
-                    steps, held_steps = rooms[key] // how.step, merits.room_mm[i] // how.step
-                    mine = (int(edge), -steps, cost, weighed, p, piles.order[h], ways.tie[w])
+                    if counted[stem, bar] != r:
+                        for cover in range(covers):
+                            rooms[stem, bar, cover] = _room(
+                                sizes, i, places, bars, stems, piles, (stem, bar, cover), how
+                            )
+                        tops[stem, bar], counted[stem, bar] = rooms[stem, bar].max(), r
+                        most = tops[stem, bar] // how.step
+                    room = rooms[stem, bar, piles.cover[h]]
+                    held_steps = merits.room_mm[i] // how.step
+                    mine = edge, -(room // how.step), cost, weighed, p, piles.order[h], ways.tie[w]
                     held = (
                         merits.edge[i],
                         -held_steps,
@@ -322,8 +401,8 @@ def _take(
                     )
                     if none or mine < held:
                         chosen.miss[i], chosen.way[i], chosen.place[i], chosen.pile[i] = miss, way, p, h
-                        merits.room_mm[i], merits.cost[i], merits.weighed_mm[i] = rooms[key], cost, weighed
-                        merits.edge[i] = int(edge)
+                        merits.room_mm[i], merits.cost[i], merits.weighed_mm[i] = room, cost, weighed
+                        merits.edge[i] = edge
                         order, tie = piles.order[h], ways.tie[w]
 
 
@@ -337,21 +416,30 @@ def _room(
     piles: PileSide,
     key: tuple[int, int, int],
     how: How,
-    change: NDArray[np.int64],
 ) -> int:
     """Room all round of one stem, bar and cover (``key``) on size ``i``, each direction counted so far only."""
     stem, bar, cover = key
-    change[:] = 0
-    inside = False
-    for p in range(places.x.size):
-        if bars.of[p] != bar:
-            continue
-        up, ahead = _wanted(sizes, places, i, p)
-        for w in range(stems.stem.size):
-            if stems.stem[w] != stem:
+    c, s, most = sizes.cos[i], sizes.sin[i], how.most
+    tol_x, tol_y = how.tol_x + EPS_MM, how.tol_y + EPS_MM
+    # Beyond this forward error no step of any way is reached, whatever the pile.
+    far = max(s * tol_x + c * (tol_y + most), s * (tol_x + most) + c * tol_y) + 1e-6
+    # Steps from the furthest back and down to the furthest forward and up, a bit for each.
+    plumb, level, inside = 0, 0, False
+    heights = piles.piles.each[piles.piles.start[cover] : piles.piles.start[cover + 1]]
+    for p in bars.places.each[bars.places.start[bar] : bars.places.start[bar + 1]]:
+        high, ahead = _wanted(sizes, places, i, p)
+        for w in stems.ways.each[stems.ways.start[stem] : stems.ways.start[stem + 1]]:
+            short, lift = ahead - stems.ahead[w], stems.lift[w]
+            if abs(short) > far:
                 continue
-            for h in range(piles.height.size):
-                if piles.cover[h] == cover:
-                    x, y = _off(sizes, i, piles.height[h] - up + stems.lift[w], ahead - stems.ahead[w])
-                    inside = open_runs(change, x, y, how.tol_x, how.tol_y, how.most) or inside
-    return int(close_runs(change, how.most).sum()) if inside else 0
+            for h in heights:
+                x, y = _off(sizes, i, piles.height[h] - high + lift, short)
+                in_x, in_y = abs(x) <= tol_x, abs(y) <= tol_y
+                if in_x:
+                    plumb |= reached(y + most, how.tol_y, 2 * most)
+                if in_y:
+                    level |= reached(x + most, how.tol_x, 2 * most)
+                inside = inside or (in_x and in_y)
+    if not inside:
+        return 0
+    return unbroken(plumb, most) + unbroken(level, most)

@@ -9,36 +9,18 @@ from typing import Literal
 
 import numpy as np
 
-from waymark.core.cockpit.steerer import Stem, bar_clamp, spacers_for
-from waymark.core.frame.geometry import steering_axis
-from waymark.core.marks import Mark
-from waymark.core.rules.verdict import Word, judge_pair, worst
-from waymark.core.say import Said
+from waymark.core.search.builds import Build, Judge
 from waymark.core.search.cockpits import CockpitPick, Cockpits
 from waymark.core.search.exact import FrontEnds, Picks, Watch, nearest_of
-from waymark.core.search.gates import gate_faults, step_over_lean_deg
 from waymark.core.search.model import (
-    FREE,
-    RUNG_COST,
-    SMALL_PART,
     BarOption,
-    CockpitOption,
-    FrameOption,
     Goal,
-    Place,
-    SeatResult,
     Shelf,
     SizeResult,
-    StemOption,
 )
 from waymark.core.search.points import Floats
 from waymark.core.search.recommend import Merits, Recommended
-from waymark.core.search.seats import best_seat
-from waymark.core.workmanship import front_faults, sum_points
-
-# The shortest and the longest stem there is.
-_Lengths = tuple[float, float]
-_WORDS: dict[Word, int] = {"in": 0, "edge": 1, "out": 2}
+from waymark.core.workmanship import sum_points
 
 
 def search_sizes(shelf: Shelf, goal: Goal, watch: Watch | None = None) -> tuple[SizeResult, ...]:
@@ -57,35 +39,28 @@ def search_sizes(shelf: Shelf, goal: Goal, watch: Watch | None = None) -> tuple[
         stems=[s for s in shelf.stems if allows(s.length_mm)],
         cockpits=[c for c in shelf.cockpits if allows(c.length_mm)],
     )
-    every_length = [s.length_mm for s in shelf.stems] or [c.length_mm for c in shelf.cockpits] or [0.0]
-    lengths = (min(every_length), max(every_length))
-    seats = [_seat(shelf, goal, frame) for frame in shelf.frames]
-    bars = _Bars(shelf, goal, lengths, seats, watch)
-    cockpits = _Cockpits(shelf, goal, lengths, seats)
-    bound, least = _bounds(goal, shelf.frames, seats, np.minimum(bars.least, cockpits.least))
+    judge = Judge(shelf, goal)
+    bars, cockpits = _Bars(shelf, goal, watch), _Cockpits(shelf, goal)
+    bound, least = _bounds(judge, np.minimum(bars.least, cockpits.least))
     bars.take(bound)
     found = []
     for i in range(len(shelf.frames)):
-        best = min((x for x in (bars.best(i), cockpits.best(i, bound[i])) if x is not None), key=_merit, default=None)
-        found.append(_chosen([*bars.nearest[i], *cockpits.nearest[i]], best))
-    return ranked([replace(r, least_points=least) for r in found if r is not None])
+        inside = [b for b in (bars.best(i), cockpits.best(i, bound[i])) if b is not None]
+        r = _chosen(judge, i, [*bars.nearest[i], *cockpits.nearest[i]], inside, least)
+        found += [] if r is None else [r]
+    return ranked(found)
 
 
-def _bounds(
-    goal: Goal, frames: Sequence[FrameOption], seats: Sequence[SeatResult | None], least: Floats
-) -> tuple[Floats, float]:
+def _bounds(judge: Judge, least: Floats) -> tuple[Floats, float]:
     """How many points a size's front end may have to count as equal to the least, and the least of all whole builds.
 
     Equal is what lies within half a point of the least of every size; a size that has nothing so good is compared with
     itself.
     """
-    equal = goal.weights.equal_points
-    fixed = np.array(
-        [sum_points((*f.faults, *(() if s is None else s.faults))) for f, s in zip(frames, seats, strict=True)]
-    )
-    carries = np.array(
-        [not _gates(goal, f) and _seat_word(goal, s) != "out" for f, s in zip(frames, seats, strict=True)]
-    )
+    equal = judge.goal.weights.equal_points
+    sides = zip(judge.frames, judge.seats, strict=True)
+    fixed = np.array([sum_points((*f.faults, *(() if s is None else s.faults))) for f, s in sides])
+    carries = np.array([judge.carries(i) for i in range(len(judge.frames))])
     total = least + fixed
     best = float(np.min(total, where=carries, initial=np.inf))
     as_good = carries & (total <= best + equal + 1e-9)
@@ -96,12 +71,9 @@ def _bounds(
 class _Bars:
     """What stems and bars give on every size: the nearest at each cost, then the recommended within a bound."""
 
-    def __init__(
-        self, shelf: Shelf, goal: Goal, lengths: _Lengths, seats: Sequence[SeatResult | None], watch: Watch | None
-    ) -> None:
+    def __init__(self, shelf: Shelf, goal: Goal, watch: Watch | None) -> None:
         count = len(shelf.frames)
-        self.goal, self.lengths, self.seats = goal, lengths, seats
-        self.nearest: list[list[SizeResult]] = [[] for _ in range(count)]
+        self.nearest: list[list[Build]] = [[] for _ in range(count)]
         self.least = np.full(count, np.inf)
         self.rows = [i for i, f in enumerate(shelf.frames) if f.cockpits is None]
         self.row_of = {i: k for k, i in enumerate(self.rows)}
@@ -126,42 +98,30 @@ class _Bars:
         if self.recommended is not None:
             self.taken = self.recommended.take(bound[self.rows])
 
-    def best(self, i: int) -> SizeResult | None:
-        """The recommended build of a size, with its merits."""
+    def best(self, i: int) -> Build | None:
+        """The recommended build of a size, with the room counted for it."""
         k = self.row_of.get(i)
         if k is None or self.taken is None:
             return None
         picks, merits = self.taken
-        r = self._picked(self.bars, picks, k)
-        return None if r is None else replace(r, counted_mm=int(merits.room_mm[k]), recommended=True)
+        return self._picked(self.bars, picks, k, int(merits.room_mm[k]))
 
-    def _picked(self, bars: Sequence[BarOption], picks: Picks, k: int) -> SizeResult | None:
+    def _picked(self, bars: Sequence[BarOption], picks: Picks, k: int, counted_mm: int = 0) -> Build | None:
         """What was picked for the ``k``-th size, None where nothing was."""
-        if picks.miss[k] == float("inf"):
+        miss_mm = float(picks.miss[k])
+        if miss_mm == float("inf"):
             return None
-        bar = bars[int(picks.bar[k])]
-        return _result(
-            self.lengths,
-            self.goal,
-            self.part.frames[k],
-            self.seats[self.rows[k]],
-            self.part.stems[int(picks.stem[k])],
-            bool(picks.over[k]),
-            bar,
-            None,
-            bar.places[int(picks.place[k])],
-            float(picks.cover[k]),
-            float(picks.spacers[k]),
-            float(picks.miss[k]),
-        )
+        bar, stem = bars[picks.bar[k]], self.part.stems[picks.stem[k]]
+        place, heights = bar.places[picks.place[k]], (float(picks.cover[k]), float(picks.spacers[k]))
+        return Build(stem, bool(picks.over[k]), bar, None, place, *heights, miss_mm, counted_mm)
 
 
 class _Cockpits:
     """The same for one-piece cockpits."""
 
-    def __init__(self, shelf: Shelf, goal: Goal, lengths: _Lengths, seats: Sequence[SeatResult | None]) -> None:
-        self.shelf, self.goal, self.lengths, self.seats = shelf, goal, lengths, seats
-        self.nearest: list[list[SizeResult]] = [[] for _ in shelf.frames]
+    def __init__(self, shelf: Shelf, goal: Goal) -> None:
+        self.shelf = shelf
+        self.nearest: list[list[Build]] = [[] for _ in shelf.frames]
         self.least = np.full(len(shelf.frames), np.inf)
         self.table = Cockpits(shelf.cockpits, goal) if shelf.cockpits else None
         if self.table is None:
@@ -172,32 +132,17 @@ class _Cockpits:
             pick = self.table.pick(frame)
             self.nearest[i] += [] if pick is None else [self._picked(i, pick)]
 
-    def best(self, i: int, bound: float) -> SizeResult | None:
+    def best(self, i: int, bound: float) -> Build | None:
         """The recommended combination of a size that has no more points than ``bound``."""
         if self.table is None:
             return None
         found = self.table.recommended(self.shelf.frames[i], self.inside[i], bound)
-        if found is None:
-            return None
-        pick, room_mm = found
-        return replace(self._picked(i, pick), counted_mm=room_mm, recommended=True)
+        return None if found is None else self._picked(i, *found)
 
-    def _picked(self, i: int, pick: CockpitPick) -> SizeResult:
-        it, frame = self.shelf.cockpits[pick.cockpit], self.shelf.frames[i]
-        return _result(
-            self.lengths,
-            self.goal,
-            frame,
-            self.seats[i],
-            None,
-            False,
-            None,
-            it,
-            it.places[pick.place],
-            frame.cover_mm,
-            pick.spacers_mm,
-            pick.miss_mm,
-        )
+    def _picked(self, i: int, pick: CockpitPick, counted_mm: int = 0) -> Build:
+        it, cover_mm = self.shelf.cockpits[pick.cockpit], self.shelf.frames[i].cover_mm
+        place = it.places[pick.place]
+        return Build(None, False, None, it, place, cover_mm, pick.spacers_mm, pick.miss_mm, counted_mm)
 
 
 def _part_of(watch: Watch | None, at: int, of: int) -> Watch | None:
@@ -205,30 +150,31 @@ def _part_of(watch: Watch | None, at: int, of: int) -> Watch | None:
     return None if watch is None else lambda done, every: watch(at * every + done, of * every)
 
 
-def _merit(r: SizeResult) -> tuple[float, ...]:
-    """What recommended builds of one size are told apart by, the better first."""
+def _merit(r: SizeResult, cost: float) -> tuple[float, ...]:
+    """What recommended builds are told apart by, the better first."""
     weights, t = r.goal.weights, r.goal.tolerance
     edge = max(abs(r.miss.x_mm) / t.hand_x_mm, abs(r.miss.y_mm) / t.hand_y_mm) > weights.edge_share + 1e-9
     effort = r.place.effort * weights.tie_mm
-    return edge, -(r.counted_mm // weights.room_step_mm), r.cost, round(r.miss_mm + effort, 9)
+    return edge, -(r.counted_mm // weights.room_step_mm), cost, round(r.miss_mm + effort, 9)
 
 
-def _seat(shelf: Shelf, goal: Goal, frame: FrameOption) -> SeatResult | None:
-    if goal.saddle_fit is None:
+def _chosen(judge: Judge, i: int, nearest: Sequence[Build], inside: Sequence[Build], least: float) -> SizeResult | None:
+    """The recommended of the builds ``inside`` on size ``i``, else the cheapest rung that is nearest.
+
+    The nearest of every cost stand beside it.
+    """
+    if inside:
+        made = []
+        for b in inside:
+            beside = [judge.result(i, x, nearest=True) for x in nearest if not x.alike(b)]
+            same = len(beside) < len(nearest)
+            made.append(judge.result(i, b, nearest=same, recommended=True, least_points=least, others=beside))
+        return min(made, key=lambda r: _merit(r, r.cost))
+    if not nearest:
         return None
-    return best_seat(frame, tuple(shelf.posts), goal.saddle_fit, goal.saddle, goal.tolerance, goal.weights)
-
-
-def _chosen(nearest: Sequence[SizeResult], best: SizeResult | None) -> SizeResult | None:
-    """The recommended build, else the cheapest rung that is nearest; the nearest of every cost beside it."""
-    near = [replace(r, nearest=True) for r in nearest]
-    if best is None:
-        if not near:
-            return None
-        first = replace(near[0], others=tuple(near[1:])).nearest_build
-        return replace(first, others=tuple(r for r in near if r.bar_key != first.bar_key))
-    same = any(same_build(r, best) for r in near)
-    return replace(best, nearest=same, others=tuple(r for r in near if not same_build(r, best)))
+    near = [judge.result(i, x, nearest=True, least_points=least) for x in nearest]
+    first = replace(near[0], others=tuple(near[1:])).nearest_build
+    return replace(first, others=tuple(r for r in near if r.bar_key != first.bar_key))
 
 
 # What sizes are ranked by, the weightiest first.
@@ -271,7 +217,7 @@ def ranked(results: Sequence[SizeResult]) -> tuple[SizeResult, ...]:
 
 def _standing(r: SizeResult) -> tuple[float, ...]:
     """What ranks a size inside the tolerance, one number for each of ``REASONS``, the less the better."""
-    return work_step(r), *_merit(replace(r, cost=r.cost + r.frame.price))
+    return work_step(r), *_merit(r, r.cost + r.frame.price)
 
 
 def deciding(sizes: Sequence[SizeResult]) -> Reason | None:
@@ -291,129 +237,3 @@ def deciding(sizes: Sequence[SizeResult]) -> Reason | None:
 def _rank_out(r: SizeResult) -> tuple[int, float, int, float, str]:
     seat_short = r.seat.short_mm if r.seat else 0.0
     return len(r.gates), r.miss_mm + seat_short, r.stem_rank, -min(r.room_up_mm, r.room_down_mm), r.frame.key
-
-
-def _result(
-    lengths: _Lengths,
-    goal: Goal,
-    frame: FrameOption,
-    seat: SeatResult | None,
-    stem: StemOption | None,
-    over: bool,
-    bar: BarOption | None,
-    cockpit: CockpitOption | None,
-    place: Place,
-    cover: float,
-    spacers: float,
-    miss_mm: float,
-) -> SizeResult:
-    stands = _stem_standing(stem, over, cockpit)
-    clamp = bar_clamp(Mark(frame.reach_mm, frame.stack_mm), frame.head_angle_deg, cover, spacers, stands)
-    hand = clamp + place.off
-    miss = hand - goal.hand
-    u, n = steering_axis(frame.head_angle_deg)
-    rank, gates = goal.stem_window.rank(stands.length_mm), _gates(goal, frame)
-    rung = max(
-        bar.rung if bar else cockpit.rung if cockpit else FREE,
-        FREE if stem is None or stem.owned else SMALL_PART,
-    )
-    price = (0.0 if stem is None else stem.price) + (bar.price if bar else cockpit.price if cockpit else 0.0)
-    held = (
-        *front_faults(stands, spacers, cover, frame.cover_mm, goal.stem_window, goal.weights),
-        *(bar.faults if bar else cockpit.faults if cockpit else ()),
-        *(seat.faults if seat else ()),
-        *frame.faults,
-    )
-    return SizeResult(
-        goal=goal,
-        frame=frame,
-        stem=stem,
-        cockpit=cockpit,
-        bar=bar,
-        place=place,
-        stem_stands=stands,
-        turned_over=over,
-        cover_mm=cover,
-        spacers_mm=spacers,
-        clamp=clamp,
-        hand=hand,
-        miss=miss,
-        miss_mm=miss_mm,
-        along_mm=miss.dot(u),
-        across_mm=miss.dot(n),
-        stem_rank=rank,
-        rung=rung,
-        room_up_mm=frame.spacer_limit_mm - spacers,
-        room_down_mm=spacers,
-        seat=seat,
-        verdict="out" if gates else _verdict(goal, miss, seat, rank, spacers, frame),
-        binds=_binds(lengths, goal, frame, stands, cover, place, seat),
-        gates=gates,
-        faults=tuple(sorted(held, key=lambda f: -f.points)),
-        cost=RUNG_COST * rung + price,
-    )
-
-
-def _gates(goal: Goal, frame: FrameOption) -> tuple[Said, ...]:
-    """What of the rider's gates the frame does not pass."""
-    nose = goal.saddle.x_mm + (goal.saddle_fit.nose_to_s_mm if goal.saddle_fit else 150.0)
-    return tuple(f.words for f in gate_faults(frame, goal.gates, nose))
-
-
-def _stem_standing(stem: StemOption | None, over: bool, cockpit: CockpitOption | None) -> Stem:
-    """The stem as it stands, a one-piece cockpit's own where there is no other."""
-    if stem is not None:
-        return dict(stem.ways())[over]
-    if cockpit is not None:
-        return Stem(cockpit.length_mm, cockpit.angle_deg, cockpit.clamp_height_mm)
-    raise ValueError("a build has a stem or a one-piece cockpit")
-
-
-def _verdict(
-    goal: Goal, miss: Mark, seat: SeatResult | None, stem_rank: int, spacers: float, frame: FrameOption
-) -> Word:
-    t, weights = goal.tolerance, goal.weights
-    word = judge_pair(miss.x_mm, miss.y_mm, t.hand_x_mm, t.hand_y_mm, weights.edge_share)
-    word = worst(word, _seat_word(goal, seat))
-    if stem_rank == 2 or spacers > weights.spacer_warn_share * frame.spacer_limit_mm:
-        word = worst(word, "edge")
-    if step_over_lean_deg(frame, goal.gates) != 0:
-        word = worst(word, "edge")
-    return word
-
-
-def _seat_word(goal: Goal, seat: SeatResult | None) -> Word:
-    """How the saddle is reached, where one is asked for at all."""
-    if seat is None:
-        return "in"
-    if seat.post_key is None:
-        return "out"
-    t, off = goal.tolerance, seat.saddle - goal.saddle
-    return judge_pair(off.x_mm, off.y_mm, t.saddle_x_mm, t.saddle_y_mm, goal.weights.edge_share)
-
-
-def _binds(
-    lengths: _Lengths,
-    goal: Goal,
-    frame: FrameOption,
-    stem: Stem,
-    cover: float,
-    place: Place,
-    seat: SeatResult | None,
-) -> tuple[str, ...]:
-    """Limits at which the build stands while more of the same would lessen its miss."""
-    found: list[str] = []
-    if seat is not None and seat.limit is not None:
-        found.append(seat.limit)
-    top = Mark(frame.reach_mm, frame.stack_mm)
-    need = spacers_for(top, frame.head_angle_deg, cover, stem, goal.hand - place.off)
-    near = min(goal.tolerance.hand_x_mm, goal.tolerance.hand_y_mm)
-    if need.spacers_mm > frame.spacer_limit_mm + near:
-        found.append("spacer limit")
-    if need.spacers_mm < -near:
-        found.append("no spacers left to take out")
-    if need.forward_error_mm > near and stem.length_mm >= lengths[1]:
-        found.append("longest stem")
-    if need.forward_error_mm < -near and stem.length_mm <= lengths[0]:
-        found.append("shortest stem")
-    return tuple(found)

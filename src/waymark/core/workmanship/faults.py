@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from math import radians, sin
 
 import numpy as np
-from numpy.typing import ArrayLike, NDArray
+from numpy.typing import NDArray
 
 from waymark.core.cockpit.steerer import Stem
 from waymark.core.rules.house import StemWindow
@@ -15,6 +15,8 @@ from waymark.core.rules.weights import WEIGHTS, Weights
 from waymark.core.say import Angle, Count, Said, Size, bare, say
 from waymark.core.workmanship.bars import BarWish
 
+# One height or many, mm.
+Heights = float | NDArray[np.float64]
 _DIGITS = 9
 _SAME_MM = 1e-6
 
@@ -33,15 +35,13 @@ def sum_points(faults: Iterable[Fault]) -> float:
     return round(sum(f.points for f in faults), _DIGITS)
 
 
-def pile_mm(spacers_mm: ArrayLike, cover_mm: ArrayLike, weights: Weights = WEIGHTS) -> NDArray[np.float64]:
+def pile_mm(spacers_mm: Heights, cover_mm: Heights, weights: Weights = WEIGHTS) -> Heights:
     """What counts as pile under a stem: the spacers, and a tall cover from where it does their work."""
-    return np.asarray(spacers_mm, np.float64) + np.maximum(
-        0.0, np.asarray(cover_mm, np.float64) - weights.cover_free_mm
-    )
+    return spacers_mm + np.maximum(0.0, cover_mm - weights.cover_free_mm)
 
 
-def _pile_points(pile: NDArray[np.float64], w: Weights) -> NDArray[np.float64]:
-    between = np.clip(pile - w.pile_free_mm, 0.0, w.pile_tall_mm - w.pile_free_mm)
+def _pile_points(pile: Heights, w: Weights) -> Heights:
+    between = np.minimum(np.maximum(pile - w.pile_free_mm, 0.0), w.pile_tall_mm - w.pile_free_mm)
     return between * w.pile_a_mm + np.maximum(0.0, pile - w.pile_tall_mm) * w.pile_tall_a_mm
 
 
@@ -55,18 +55,25 @@ def _angle_points(stem: Stem, window: StemWindow, w: Weights) -> float:
     return _off_angle_deg(stem, window) * w.angle_a_deg + (w.rising_points if steeply else 0.0)
 
 
-def _undone_mm(stem: Stem, pile: NDArray[np.float64], window: StemWindow, w: Weights) -> NDArray[np.float64]:
-    """Mm by which pile and stem angle undo each other.
+def _beyond_mm(stem: Stem, window: StemWindow) -> float:
+    """How far the stem's angle takes its bar above (+) or below what its window's would, mm along the steerer.
 
-    Down over a pile: what the pile gives and the angle beyond its window takes away again. Up over an empty steerer:
-    what a free pile would have given of what the angle lifts, from level on a bike built for speed or rough ground.
+    A rising one is counted from level on a bike built for speed or rough ground.
     """
     level = 0.0 if window.performance else window.angle_greatest_deg
     flat = max(stem.angle_deg, window.angle_least_deg) if stem.angle_deg <= 0 else min(stem.angle_deg, level)
-    beyond = stem.length_mm * (sin(radians(stem.angle_deg)) - sin(radians(flat)))
-    if beyond < 0:
-        return np.minimum(np.maximum(pile, 0.0), -beyond)
-    return np.minimum(np.maximum(w.pile_free_mm - pile, 0.0), beyond)
+    return stem.length_mm * (sin(radians(stem.angle_deg)) - sin(radians(flat)))
+
+
+def _undone_mm(beyond_mm: float, pile: Heights, w: Weights) -> Heights:
+    """Mm by which pile and stem angle undo each other.
+
+    Down over a pile: what the pile gives and the angle beyond its window takes away again. Up over an empty steerer:
+    what a free pile would have given of what the angle lifts.
+    """
+    if beyond_mm < 0:
+        return np.minimum(np.maximum(pile, 0.0), -beyond_mm)
+    return np.minimum(np.maximum(w.pile_free_mm - pile, 0.0), beyond_mm)
 
 
 def _off_length_mm(length_mm: float, window: StemWindow) -> tuple[float, float]:
@@ -83,22 +90,21 @@ def _length_points(length_mm: float, window: StemWindow, w: Weights) -> float:
 
 def front_points(
     stem: Stem,
-    spacers_mm: ArrayLike,
-    cover_mm: ArrayLike,
+    spacers_mm: Heights,
+    cover_mm: Heights,
     own_cover_mm: float,
     window: StemWindow,
     weights: Weights = WEIGHTS,
-) -> NDArray[np.float64]:
+) -> Heights:
     """Points against one stem as it stands over each of the piles (spacers and cover, mm, of one shape).
 
     ``own_cover_mm`` is the cover the frame comes with.
     """
     pile = pile_mm(spacers_mm, cover_mm, weights)
-    changed = np.abs(np.asarray(cover_mm, np.float64) - own_cover_mm) > _SAME_MM
     of_stem = _angle_points(stem, window, weights) + _length_points(stem.length_mm, window, weights)
-    undone = _undone_mm(stem, pile, window, weights) * weights.undone_a_mm
-    of_pile = _pile_points(pile, weights) + changed * weights.cover_changed_points
-    return np.asarray(np.round(of_pile + undone + of_stem, _DIGITS), np.float64)
+    undone = _undone_mm(_beyond_mm(stem, window), pile, weights) * weights.undone_a_mm
+    changed = (np.abs(cover_mm - own_cover_mm) > _SAME_MM) * weights.cover_changed_points
+    return np.round(_pile_points(pile, weights) + changed + undone + of_stem, _DIGITS)
 
 
 def front_faults(
@@ -110,32 +116,35 @@ def front_faults(
     weights: Weights = WEIGHTS,
 ) -> tuple[Fault, ...]:
     """The same in words, fault by fault, the heaviest first."""
-    pile = pile_mm(spacers_mm, cover_mm, weights)
-    off, outside = _off_length_mm(stem.length_mm, window)
-    side = say("short") if stem.length_mm < window.best_least_mm else say("long")
-    shown = Size(stem.length_mm)
-    length = say("a stem of {length}, {side} for this use", length=shown, side=side)
-    if outside == 0:
-        past = say("under") if stem.length_mm < window.best_least_mm else say("over")
-        length = say("a stem of {length}, {off} {past} the best lengths", length=shown, off=Size(off), past=past)
-    undone = float(_undone_mm(stem, pile, window, weights))
-    undoes = (
-        say("a stem that points down over a pile: {undone} undone", undone=bare(undone))
-        if stem.angle_deg < 0
-        else say("a stem that points up where {undone} more of pile would do", undone=bare(undone))
-    )
-    angle = say("a stem at {angle}", angle=Angle(stem.angle_deg, signed=True))
-    made = [
-        Fault(float(_pile_points(pile, weights)), say("{pile} of pile under the stem", pile=Size(float(pile))), "pile"),
-        Fault(_angle_points(stem, window, weights), angle),
-        Fault(undone * weights.undone_a_mm, undoes),
-        Fault(_length_points(stem.length_mm, window, weights), length),
-        Fault(
-            weights.cover_changed_points if abs(cover_mm - own_cover_mm) > _SAME_MM else 0.0,
-            say("another headset cover, {cover}", cover=Size(cover_mm)),
-        ),
-    ]
+    # A sentence costs more than a sum: only what speaks against the build is put in words.
+    made, pile = [], pile_mm(spacers_mm, cover_mm, weights)
+    undone = float(_undone_mm(_beyond_mm(stem, window), pile, weights))
+    if (points := float(_pile_points(pile, weights))) > 0:
+        made.append(Fault(points, say("{pile} of pile under the stem", pile=Size(float(pile))), "pile"))
+    if (points := _angle_points(stem, window, weights)) > 0:
+        made.append(Fault(points, say("a stem at {angle}", angle=Angle(stem.angle_deg, signed=True))))
+    if undone > 0:
+        undoes = (
+            say("a stem that points down over a pile: {undone} undone", undone=bare(undone))
+            if stem.angle_deg < 0
+            else say("a stem that points up where {undone} more of pile would do", undone=bare(undone))
+        )
+        made.append(Fault(undone * weights.undone_a_mm, undoes))
+    if (points := _length_points(stem.length_mm, window, weights)) > 0:
+        made.append(Fault(points, _length_words(stem.length_mm, window)))
+    if abs(cover_mm - own_cover_mm) > _SAME_MM:
+        made.append(Fault(weights.cover_changed_points, say("another headset cover, {cover}", cover=Size(cover_mm))))
     return _told(made)
+
+
+def _length_words(length_mm: float, window: StemWindow) -> Said:
+    off, outside = _off_length_mm(length_mm, window)
+    short, shown = length_mm < window.best_least_mm, Size(length_mm)
+    if outside == 0:
+        past = say("under") if short else say("over")
+        return say("a stem of {length}, {off} {past} the best lengths", length=shown, off=Size(off), past=past)
+    side = say("short") if short else say("long")
+    return say("a stem of {length}, {side} for this use", length=shown, side=side)
 
 
 def seat_faults(
@@ -238,5 +247,5 @@ def bar_faults(
 
 def _told(made: Iterable[Fault]) -> tuple[Fault, ...]:
     return tuple(
-        sorted((replace(f, points=round(f.points, _DIGITS)) for f in made if f.points > 0), key=lambda f: -f.points)
+        sorted((Fault(round(f.points, _DIGITS), f.says, f.kind) for f in made if f.points > 0), key=lambda f: -f.points)
     )

@@ -10,13 +10,14 @@ from sqlalchemy.orm import Session
 
 from waymark.core.errors import InputError
 from waymark.core.rules.weights import WEIGHTS, Weights
-from waymark.core.rules.workmanship import WORKMANSHIP, WORKMANSHIP_LABELS
+from waymark.core.rules.workmanship import ROOM_COUNTED_MOST_MM, WORKMANSHIP, WORKMANSHIP_LABELS
 from waymark.core.say import term
 from waymark.rooms.house_rules.tables import HouseRow
 from waymark.rooms.telling import Told
 
 ROW = "workmanship"
 MOST = 200.0
+MOST_OF = {"room_counted_mm": float(ROOM_COUNTED_MOST_MM)}
 # What is divided or stepped by is more than nothing.
 MORE_THAN_NOTHING = ("equal_points", "room_counted_mm", "room_step_mm")
 # The first of each pair is no more than the second.
@@ -43,7 +44,7 @@ class WeightsIn(BaseModel):
 
 
 def _known(kept: Mapping[str, float] | None) -> dict[str, float]:
-    return {k: float(v) for k, v in (kept or {}).items() if k in WORKMANSHIP}
+    return {k: min(float(v), MOST_OF.get(k, MOST)) for k, v in (kept or {}).items() if k in WORKMANSHIP}
 
 
 def _kept(session: Session) -> dict[str, float]:
@@ -81,10 +82,10 @@ def set_weights(session: Session, weights: Mapping[str, float | None]) -> list[W
         if value is None:
             kept.pop(name, None)
             continue
-        least = 0.01 if name in MORE_THAN_NOTHING else 0.0
-        if not least <= value <= MOST:
+        least, most = 0.01 if name in MORE_THAN_NOTHING else 0.0, MOST_OF.get(name, MOST)
+        if not least <= value <= most:
             raise InputError(
-                "This weight cannot be.", field=f"weights.{name}", allowed=f"{least:g} to {MOST:g}", kept=f"{value:g}"
+                "This weight cannot be.", field=f"weights.{name}", allowed=f"{least:g} to {most:g}", kept=f"{value:g}"
             )
         kept[name] = value
     now = {name: kept.get(name, it.value) for name, it in WORKMANSHIP.items()}
