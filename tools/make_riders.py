@@ -60,7 +60,15 @@ RIDERS: list[dict[str, Any]] = [
             ("lever_reach.left", "68"), ("post_exposed", "182"), ("post_mark", "hidden"), ("front_tyre", "28, 5.0 bar"),
             ("rear_tyre", "28, 5.4 bar"),
         ],
-        "goal": ("gravel", (0, -3), (-10, 14)), "chosen": "Ostrel Drift M", "held": "Mossfoot Peat 52",
+        "chain": [
+            {"do": "goal.carry", "use": "gravel"},
+            {"do": "goal.set", "id": 1, "step": {"kind": "discipline", "to": "gravel", "strength": 0.6}},
+            {"do": "goal.words", "id": 1, "words": "The coast track is long, and rough after the second ferry."},
+            {"do": "goal.add", "step": {"kind": "crank", "to_mm": 165}, "words": "Perhaps, once the new bike is ridden."},
+            {"do": "goal.park", "id": 2},
+            {"do": "goal.nudge", "mark": "hand", "by_x_mm": -1},
+        ],
+        "chosen": "Ostrel Drift M", "held": "Mossfoot Peat 52",
     },
     {
         "file": "2-brona-askwith", "name": "Brona Askwith", "about": "midwife, 36, rides between night shifts",
@@ -184,6 +192,25 @@ RIDERS: list[dict[str, Any]] = [
         ],
         "goal": ("time-trial", (0, 0), (0, 8)), "chosen": "Ostrel Sound S", "held": "Haldery Vane 48",
     },
+    {
+        "file": "10-sennen-tregear", "name": "Sennen Tregear", "about": "boat builder, 47, new to the clock",
+        "words": "I want to try the island hour. My right hip pinches when I get low, so low I shall not stay for long.",
+        "measures": {"height": "1.82 m", "inseam": "868", "shoulder_width": "398", "foot": "274", "mass": "77 kg"},
+        "mobility": {"hip_bend": {"left": "104", "right": "97"}, "flat_back": {"one": "55"}},
+        "hurts": [{"view": "front", "x": 0.42, "y": 0.52, "what": "Right hip", "feeling": "pain", "severity": 3, "when": "at the top of the stroke, in the drops"}],
+        "uses": [{"use": "road", "share": 60, "hours": 5}, {"use": "time-trial", "share": 40, "hours": 2}],
+        "title": "From the road bike to pads", "reason": "A first bike for the hour; the hip decides how low.",
+        "bar": "Petrel 44", "saddle": "Plover 143",
+        "measure": [
+            ("crank", "172,5"), ("bb_floor", "268"), ("s_straight", "765.5"), ("s_plumb", "734"), ("s_behind", "217"), ("s_nose", "152"),
+            ("hand_ahead.right", "556"), ("hand_up.right", "684"), ("s_hand.right", "774.5"),
+        ],
+        "chain": [
+            {"do": "goal.from_use", "use": "road"},
+            {"do": "goal.carry", "use": "time-trial"},
+            {"do": "goal.add", "step": {"kind": "crank", "to_mm": 165, "hands": "place"}, "words": "The right hip pinches at the top."},
+        ],
+    },
 ]  # fmt: skip
 
 
@@ -231,6 +258,7 @@ def commands_of(it: dict[str, Any], shelf: ShelfView) -> Iterator[dict[str, Any]
         yield {"do": "goal.discipline", "use": use}
         for mark, (x, y) in (("saddle", saddle), ("hand", hand)):
             yield {"do": "goal.nudge", "mark": mark, "by_x_mm": x, "by_y_mm": y}
+    yield from it.get("chain", [])
     for what, name in (("frame.choose", "chosen"), ("frame.hold", "held")):
         if name in it:
             yield {"do": what, "size": frames[it[name]]}

@@ -20,6 +20,7 @@ FILES = {
     "Piran Lowe": 5,
     "Wenna Tolland": 7,
     "Merryn Ashcombe": 8,
+    "Sennen Tregear": 10,
 }
 
 

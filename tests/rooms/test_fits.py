@@ -175,7 +175,7 @@ def test_a_later_change_makes_frame_and_build_stale_and_says_why(demo: TestClien
     fitter.nudge("saddle", 0, -9)
     posts = {p["name"]: p for p in fitter.sheet["trail"]}
     assert posts["frame"]["state"] == posts["build"]["state"] == "stale"
-    assert posts["frame"]["reason"] == "The saddle was lowered 6 mm after this was chosen."
+    assert posts["frame"]["reason"] == "The saddle was lowered 9 mm after this was chosen."
     fitter.edit("build.best")
     posts = {p["name"]: p for p in fitter.sheet["trail"]}
     assert posts["frame"]["state"] == "done"

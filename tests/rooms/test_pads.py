@@ -13,7 +13,7 @@ from tests.posts import FILES, facts_of
 from tests.rooms.test_fits import Fitter, demo_fit
 from waymark.core.say import from_kept
 from waymark.demo import demo_files
-from waymark.rooms.plan import drawn_plan, own_bar, pose_of, search_goal, sought
+from waymark.rooms.plan import drawn_plan, own_bar, pose_of, search_goal, sits_then, sought
 from waymark.rooms.posts.goal import goal_marks
 from waymark.rooms.posts.measure import context
 
@@ -92,7 +92,7 @@ def test_the_forearm_is_drawn_on_the_pad() -> None:
     facts = facts_of(state())
     drawn = drawn_plan(facts)
     assert drawn is not None
-    pose = pose_of(facts, drawn.bike.saddle, drawn.bike.hand)
+    pose = pose_of(sits_then(facts), drawn.bike.saddle, drawn.bike.hand)
     assert pose.on_pads
     assert pose.hand.distance_mm(drawn.bike.hand + context(facts).contact.to_hand) < 1e-6
     past = pose.elbow.distance_mm(drawn.bike.hand) + drawn.bike.hand.distance_mm(pose.hand)

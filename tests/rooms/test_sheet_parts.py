@@ -30,6 +30,7 @@ from waymark.rooms.plan import (
     plan_marks,
     pose_of,
     search_goal,
+    sits_now,
     standing_mm,
     toe_mm,
 )
@@ -230,7 +231,7 @@ def test_a_held_frame_is_drawn_beside() -> None:
 
 def test_the_rider_sits_at_the_marks() -> None:
     state = measured()
-    pose = pose_of(facts_of(state, PROFILE), Mark(-200, 697), Mark(560, 655))
+    pose = pose_of(sits_now(facts_of(state, PROFILE)), Mark(-200, 697), Mark(560, 655))
     assert pose.near.hip == Mark(-210, 777)
     assert pose.hand == Mark(560, 655)
 

@@ -21,5 +21,6 @@ def demo_shelves() -> tuple[str, str]:
 def demo_files() -> list[str]:
     """The riders' fit files, as text, in the order they are to be opened."""
     folder = files(__name__) / "files"
-    names = sorted(f.name for f in folder.iterdir() if f.name.endswith(".waymark.json"))
+    kept = (f.name for f in folder.iterdir() if f.name.endswith(".waymark.json"))
+    names = sorted(kept, key=lambda name: int(name.split("-")[0]))
     return [(folder / name).read_text(encoding="utf-8") for name in names]

@@ -84,17 +84,21 @@ def toe_down_deg(crank_deg: float, turned_deg: float = 0.0) -> float:
     return TOE_DOWN_DEG + turned_deg + TOE_SWING_DEG * cos(radians(crank_deg - TOE_PHASE_DEG - turned_deg))
 
 
+def ankle_at(foot: FootFit, crank_mm: float, crank_deg: float, seated: Seated = SEATED) -> tuple[Mark, Mark, float]:
+    """Pedal axle, ankle and the foot's toe-down angle, which no saddle changes."""
+    a, eta = radians(crank_deg), toe_down_deg(crank_deg, seated.foot_turned_deg)
+    pedal = Mark(crank_mm * sin(a), crank_mm * cos(a))
+    c, s = cos(radians(eta)), sin(radians(eta))
+    behind, above = ANKLE_BEHIND_SHARE * foot.foot_mm - foot.cleat_aft_mm, foot.stack_mm + ANKLE_ABOVE_SOLE_MM
+    return pedal, Mark(pedal.x_mm - c * behind + s * above, pedal.y_mm + s * behind + c * above), eta
+
+
 def leg_at(
     saddle: Mark, body: Segments, foot: FootFit, crank_mm: float, crank_deg: float, seated: Seated = SEATED
 ) -> LegPose:
     """One leg with the crank at ``crank_deg``: knee on circle (hip, thigh) ∩ circle (ankle, shank), forward."""
     hip = saddle + seated.hip_off
-    a = radians(crank_deg)
-    pedal = Mark(crank_mm * sin(a), crank_mm * cos(a))
-    eta = toe_down_deg(crank_deg, seated.foot_turned_deg)
-    along, up = Mark(cos(radians(eta)), -sin(radians(eta))), Mark(sin(radians(eta)), cos(radians(eta)))
-    behind = ANKLE_BEHIND_SHARE * foot.foot_mm - foot.cleat_aft_mm
-    ankle = pedal - along.scaled(behind) + up.scaled(foot.stack_mm + ANKLE_ABOVE_SOLE_MM)
+    pedal, ankle, eta = ankle_at(foot, crank_mm, crank_deg, seated)
     meets = circles_meet(hip, body.thigh_mm, ankle, body.shank_mm)
     if meets is None:
         straight = body.thigh_mm / (body.thigh_mm + body.shank_mm)

@@ -121,8 +121,16 @@ def near_items(pose: Pose, body: Segments) -> list[Item]:
 
 def joint_items(pose: Pose) -> list[Item]:
     """Joint rings and the dotted line through them."""
+    return _skeleton(pose, "bone", "joint")
+
+
+def ghost_items(pose: Pose) -> list[Item]:
+    """The same of a position that is only held against the one drawn."""
+    return _skeleton(pose, "ghost-bone", "ghost-joint")
+
+
+def _skeleton(pose: Pose, bone: str, joint: str) -> list[Item]:
     near = pose.near
     chain = [near.ankle, near.knee, near.hip, pose.shoulder, pose.elbow, pose.wrist]
-    items: list[Item] = [line(a, b, "bone") for a, b in itertools.pairwise(chain)]
-    items += [Circle(joint, 8, "joint") for joint in chain]
-    return items
+    items: list[Item] = [line(a, b, bone) for a, b in itertools.pairwise(chain)]
+    return [*items, *(Circle(at, 8, joint) for at in chain)]

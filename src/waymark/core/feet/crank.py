@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from waymark.core.body import FootFit, Segments, leg_at
+from waymark.core.body import SEATED, FootFit, Seated, Segments, leg_at
 from waymark.core.errors import GeometryError
 from waymark.core.feet.leg import along_seat_line, demand_reach, longest_way_mm
 from waymark.core.marks import Mark
@@ -38,6 +38,7 @@ def change_crank(
     to_mm: float,
     keep: Keep,
     hands: Hands,
+    seated: Seated = SEATED,
 ) -> CrankChange:
     """From a crank of ``from_mm`` to one of ``to_mm``.
 
@@ -50,27 +51,29 @@ def change_crank(
     if keep == "line":
         at = saddle + saddle.scaled(shorter / saddle.length_mm)
     else:
-        way = demand_reach(saddle, body, foot, from_mm)
-        up = along_seat_line(saddle, way, lambda s: longest_way_mm(s, body, foot, to_mm))
+        way = demand_reach(saddle, body, foot, from_mm, seated)
+        up = along_seat_line(saddle, way, foot, to_mm, seated)
         at = saddle + saddle.scaled(up / saddle.length_mm)
         if keep == "both":
-            over = _knee_over_pedal_mm(saddle, body, foot, from_mm)
-            at = _solved(at, body, foot, to_mm, way, over)
+            over = _knee_over_pedal_mm(saddle, body, foot, from_mm, seated)
+            at = _solved(at, body, foot, to_mm, way, over, seated)
     moved = at - saddle
     moves = {"with_saddle": moved, "drop": Mark(0.0, moved.y_mm), "place": Mark(0.0, 0.0)}
     return CrankChange(at, hand + moves[hands], shorter + moved.y_mm, 100.0 * (to_mm - from_mm) / from_mm)
 
 
-def _knee_over_pedal_mm(saddle: Mark, body: Segments, foot: FootFit, crank_mm: float) -> float:
-    leg = leg_at(saddle, body, foot, crank_mm, 90.0)
+def _knee_over_pedal_mm(saddle: Mark, body: Segments, foot: FootFit, crank_mm: float, seated: Seated) -> float:
+    leg = leg_at(saddle, body, foot, crank_mm, 90.0, seated)
     return leg.knee.x_mm - leg.pedal.x_mm
 
 
-def _solved(at: Mark, body: Segments, foot: FootFit, crank_mm: float, way: float, over: float) -> Mark:
+def _solved(at: Mark, body: Segments, foot: FootFit, crank_mm: float, way: float, over: float, seated: Seated) -> Mark:
     """The saddle with this longest way and this knee over the pedal: Newton's method on both at once."""
 
     def gaps(s: Mark) -> tuple[float, float]:
-        return longest_way_mm(s, body, foot, crank_mm) - way, _knee_over_pedal_mm(s, body, foot, crank_mm) - over
+        return longest_way_mm(s, foot, crank_mm, seated) - way, _knee_over_pedal_mm(
+            s, body, foot, crank_mm, seated
+        ) - over
 
     for _ in range(MOST_TURNS):
         a, b = gaps(at)

@@ -6,42 +6,54 @@ longest way: one number, found to a nanometre, however the knee bends.
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from math import sqrt
 
-from waymark.core.body import FootFit, Segments, leg_at
+from waymark.core.body import SEATED, FootFit, Seated, Segments, ankle_at
 from waymark.core.errors import GeometryError
 from waymark.core.marks import Mark
 
-STEP_DEG = 5.0
+STEP_DEG = 15.0
 GOLDEN = (sqrt(5.0) - 1.0) / 2.0
-FINE_DEG = 1e-6
+# The way is flat where it is longest: so near the place it is within a nanometre.
+FINE_DEG = 1e-4
 STILL_MM = 1e-9
+MOST_TURNS = 50
 # The saddle is looked for within this of where it stands.
 FAR_MM = 250.0
 
 
-def longest_way_mm(saddle: Mark, body: Segments, foot: FootFit, crank_mm: float) -> float:
+def longest_way_mm(saddle: Mark, foot: FootFit, crank_mm: float, seated: Seated = SEATED) -> float:
     """The longest way from hip to ankle over a turn of the crank, mm."""
+    return _longest(saddle, foot, crank_mm, seated)[0]
+
+
+def _longest(saddle: Mark, foot: FootFit, crank_mm: float, seated: Seated) -> tuple[float, Mark]:
+    """The longest way, mm, and the ankle at it."""
+    hip = saddle + seated.hip_off
 
     def way(at: float) -> float:
-        leg = leg_at(saddle, body, foot, crank_mm, at)
-        return leg.hip.distance_mm(leg.ankle)
+        return hip.distance_mm(ankle_at(foot, crank_mm, at, seated)[1])
 
     coarse = max((i * STEP_DEG for i in range(int(360 / STEP_DEG))), key=way)
     low, high = coarse - STEP_DEG, coarse + STEP_DEG
+    a, b = high - GOLDEN * (high - low), low + GOLDEN * (high - low)
+    at_a, at_b = way(a), way(b)
     while high - low > FINE_DEG:
-        a, b = high - GOLDEN * (high - low), low + GOLDEN * (high - low)
-        if way(a) >= way(b):
-            high = b
+        if at_a >= at_b:
+            high, b, at_b = b, a, at_a
+            a = high - GOLDEN * (high - low)
+            at_a = way(a)
         else:
-            low = a
-    return way((low + high) / 2)
+            low, a, at_a = a, b, at_b
+            b = low + GOLDEN * (high - low)
+            at_b = way(b)
+    ankle = ankle_at(foot, crank_mm, (low + high) / 2, seated)[1]
+    return hip.distance_mm(ankle), ankle
 
 
-def demand_reach(saddle: Mark, body: Segments, foot: FootFit, crank_mm: float) -> float:
+def demand_reach(saddle: Mark, body: Segments, foot: FootFit, crank_mm: float, seated: Seated = SEATED) -> float:
     """The longest way; raises ``GeometryError`` where the leg does not reach it, for then no extension is kept."""
-    way = longest_way_mm(saddle, body, foot, crank_mm)
+    way = longest_way_mm(saddle, foot, crank_mm, seated)
     if way >= body.thigh_mm + body.shank_mm:
         raise GeometryError(
             "This leg does not reach the pedal from this saddle, so that its extension cannot be kept.",
@@ -51,19 +63,23 @@ def demand_reach(saddle: Mark, body: Segments, foot: FootFit, crank_mm: float) -
     return way
 
 
-def along_seat_line(saddle: Mark, wanted_mm: float, way_of: Callable[[Mark], float]) -> float:
-    """How far up its line from the BB the saddle must go for ``way_of`` it to be ``wanted_mm``, mm.
+def along_seat_line(saddle: Mark, wanted_mm: float, foot: FootFit, crank_mm: float, seated: Seated = SEATED) -> float:
+    """How far up its line from the BB the saddle must go for the longest way to be ``wanted_mm``, mm.
 
-    The way grows with the height, so the root is bracketed and bisected. Raises ``GeometryError`` where there is none.
+    Newton's method: raised along its line the saddle lengthens the way by what of the line points away from the ankle.
+    Raises ``GeometryError`` where there is none.
     """
-    up = saddle.scaled(1 / saddle.length_mm)
-    low, high = -min(FAR_MM, 0.8 * saddle.length_mm), FAR_MM
-    if not way_of(saddle + up.scaled(low)) <= wanted_mm <= way_of(saddle + up.scaled(high)):
-        raise GeometryError("No saddle height stretches this leg as before.", field="s")
-    while high - low > STILL_MM:
-        middle = (low + high) / 2
-        if way_of(saddle + up.scaled(middle)) < wanted_mm:
-            low = middle
-        else:
-            high = middle
-    return (low + high) / 2
+    line, up = saddle.scaled(1 / saddle.length_mm), 0.0
+    for _ in range(MOST_TURNS):
+        at = saddle + line.scaled(up)
+        way, ankle = _longest(at, foot, crank_mm, seated)
+        lengthens = (at + seated.hip_off - ankle).scaled(1 / way).dot(line)
+        if lengthens <= 0:
+            break
+        step = (wanted_mm - way) / lengthens
+        up += step
+        if abs(up) > FAR_MM:
+            break
+        if abs(step) < STILL_MM:
+            return up
+    raise GeometryError("No saddle height stretches this leg as before.", field="s")

@@ -48,6 +48,8 @@ class SetupFacts:
     contact: Contact
     foot_stack_mm: float
     crank_mm: float
+    old_crank_mm: float
+    cleat_aft_by_mm: float
     bar_stands: Said
     as_read: Said | None = None
     own_post_by_mm: float | None = None
@@ -85,10 +87,7 @@ def steps_for(f: SetupFacts) -> list[Step]:
         "Stem {length}, standing at {angle}, {way}.",
         length=Size(f.stem_length_mm), angle=Angle(f.stem_stands_deg, signed=True), way=_way(f),
     )  # fmt: skip
-    feet = say(
-        "Pedals and cleats as before; pedal axle to sole {stack}, cranks {crank}.",
-        stack=exactly(f.foot_stack_mm), crank=Size(f.crank_mm),
-    )  # fmt: skip
+    feet = _feet_words(f)
     check, bolts = _CHECKS[f.contact.kind]
     place = _from(f.contact.off, say("the bar clamp"))
     return [
@@ -115,6 +114,22 @@ def steps_for(f: SetupFacts) -> list[Step]:
             say("outside the box: stop and ask the fitter"),
         ),
     ]
+
+
+def _feet_words(f: SetupFacts) -> Said:
+    """Pedals, cleats and cranks: as before, or what of them is another."""
+    stack, crank = exactly(f.foot_stack_mm), Size(f.crank_mm)
+    aft = f.cleat_aft_by_mm
+    cleats = say("Pedals and cleats as before")
+    if aft:
+        by = exactly(abs(aft))
+        cleats = say("Both cleats {by} aft", by=by) if aft > 0 else say("Both cleats {by} forward", by=by)
+    if f.crank_mm != f.old_crank_mm:
+        return say(
+            "Cranks {crank}, not the old {old}. {cleats}; pedal axle to sole {stack}.",
+            crank=crank, old=Size(f.old_crank_mm), cleats=cleats, stack=stack,
+        )  # fmt: skip
+    return say("{cleats}; pedal axle to sole {stack}, cranks {crank}.", cleats=cleats, stack=stack, crank=crank)
 
 
 def _before(as_read: Said | None, *, stays: bool) -> Step:

@@ -23,7 +23,7 @@ from waymark.rooms.plan import (
     plan_marks,
     plan_warnings,
 )
-from waymark.rooms.posts.goal import goal_marks
+from waymark.rooms.posts.goal import goal_crank_mm, goal_foot, goal_marks
 from waymark.rooms.posts.measure import MeasureState, context, label_of, now_marks
 from waymark.rooms.telling import READER
 
@@ -96,8 +96,10 @@ def _steps(facts: Facts, under: tuple[float, ...], over: tuple[float, ...]) -> l
             stem_stands_deg=-stem.angle_deg if b.turned_over else stem.angle_deg,
             stem_turned=b.turned_over,
             contact=plan_contact(facts),
-            foot_stack_mm=lean.foot_stack_mm,
-            crank_mm=lean.saddle.crank_mm,
+            foot_stack_mm=goal_foot(facts).stack_mm,
+            crank_mm=goal_crank_mm(facts),
+            old_crank_mm=lean.saddle.crank_mm,
+            cleat_aft_by_mm=goal_foot(facts).cleat_aft_mm,
             bar_stands=bar_stands(facts),
             as_read=as_read(facts),
             own_post_by_mm=move.post_mm if move else None,
@@ -133,4 +135,18 @@ def _parts(facts: Facts) -> list[Said]:
     parts += [say("Post: {name}", name=Words(b.post.name))] if b.post else []
     parts.append(say("Bar: {name}", name=_bar_named(facts)))
     saddle = words(m.saddle.name) if m.saddle else say("as on the old bike")
-    return [*parts, say("Saddle: {name}", name=saddle)]
+    return [*parts, say("Saddle: {name}", name=saddle), *_feet(facts)]
+
+
+def _feet(facts: Facts) -> list[Said]:
+    """Cranks and cleats that are not as on the old bike."""
+    lean, crank, foot = context(facts), goal_crank_mm(facts), goal_foot(facts)
+    said = []
+    if crank != lean.saddle.crank_mm:
+        new, old = exactly(crank), exactly(lean.saddle.crank_mm)
+        said.append(say("Cranks: {new}, in place of {old}", new=new, old=old))
+    if foot.cleat_aft_mm:
+        by = exactly(abs(foot.cleat_aft_mm))
+        aft = foot.cleat_aft_mm > 0
+        said.append(say("Cleats: {by} aft of where they are", by=by) if aft else say("Cleats: {by} forward", by=by))
+    return said

@@ -20,13 +20,14 @@ class Shape(BaseModel):
 
 
 class Picture(BaseModel):
-    """The elevation in paint order: far leg, bike, rider, joints, a held frame; bounds in mm."""
+    """The elevation in paint order: far leg, bike, rider, joints, a held frame, a rival rider; bounds in mm."""
 
     far: list[Shape]
     bike: list[Shape]
     near: list[Shape]
     joints: list[Shape]
     held: list[Shape]
+    ghost: list[Shape]
     bounds: list[float]
     sketch: bool
     label: str

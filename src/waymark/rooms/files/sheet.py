@@ -30,12 +30,13 @@ HISTORY_SHOWN = 30
 
 
 class Dial(BaseModel):
-    """One read-out with its house window and the other layers' values."""
+    """One read-out with its house window, the present bike's, and that of the school not chosen."""
 
     name: str
     label: Told
     value_deg: float
     now_deg: float | None
+    other_deg: float | None = None
     least_deg: float
     greatest_deg: float | None
     verdict: Word

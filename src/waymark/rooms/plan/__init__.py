@@ -20,7 +20,16 @@ from waymark.rooms.plan.facts import (
 )
 from waymark.rooms.plan.made import made, made_for
 from waymark.rooms.plan.own import can_turn, own_bar, own_stem
-from waymark.rooms.plan.pictures import drawn_plan, picture_beside, picture_now, picture_plan, pose_of
+from waymark.rooms.plan.pictures import (
+    drawn_plan,
+    picture_beside,
+    picture_goal,
+    picture_now,
+    picture_plan,
+    pose_of,
+    sits_now,
+    sits_then,
+)
 from waymark.rooms.plan.question import (
     NEAR_KINDS,
     answer,
@@ -116,6 +125,7 @@ __all__ = [
     "own_stem",
     "parts_shelf",
     "picture_beside",
+    "picture_goal",
     "picture_now",
     "picture_plan",
     "place_state",
@@ -136,6 +146,8 @@ __all__ = [
     "search_goal",
     "seat_problem",
     "shelf",
+    "sits_now",
+    "sits_then",
     "sought",
     "spacers_of",
     "standing_mm",

@@ -10,8 +10,8 @@ from waymark.core.rules.mobility import MOBILITY
 from waymark.core.workmanship import BarRider, BarWish, bar_wish
 from waymark.rooms.files import Facts, fact
 from waymark.rooms.plan.state import FrameState, Look, Schools
-from waymark.rooms.posts.goal import discipline
-from waymark.rooms.posts.measure import MeasureState, context
+from waymark.rooms.posts.goal import discipline, goal_contact
+from waymark.rooms.posts.measure import MeasureState
 from waymark.rooms.shelves import DropBarPart, FlatBarPart
 
 
@@ -30,7 +30,7 @@ def schools(facts: Facts) -> Schools:
 @fact
 def sought(facts: Facts) -> ContactKind:
     """What the goal's hand is on: the pads where they are carried, the hood on drop bars, else the grip."""
-    if context(facts).contact.on_pads:
+    if goal_contact(facts).on_pads:
         return "pad"
     return "hood" if discipline(facts) in DROP_BAR_DISCIPLINES else "grip"
 

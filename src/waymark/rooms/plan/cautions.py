@@ -9,15 +9,15 @@ from waymark.core.say import Said
 from waymark.rooms.files import Facts, both
 from waymark.rooms.plan.facts import chosen, plan_bar, plan_marks
 from waymark.rooms.plan.state import BuildState, FrameState
-from waymark.rooms.posts.goal import goal_marks
+from waymark.rooms.posts.goal import goal_crank_mm, goal_foot, goal_marks
 from waymark.rooms.posts.measure import context, now_marks, surveyed
 from waymark.rooms.shelves import DropBarPart, FlatBarPart
 
 
 def toe_mm(facts: Facts, g: FrameGeometry) -> float:
     """Shoe tip to tyre on a frame."""
-    crank, foot = context(facts).saddle.crank_mm, facts.profile.body().foot_mm
-    return toe_clearance_mm(g.front_axle.x_mm, g.bb_drop_mm, g.wheel_radius_mm, crank, foot)
+    crank, foot = goal_crank_mm(facts), goal_foot(facts)
+    return toe_clearance_mm(g.front_axle.x_mm, g.bb_drop_mm, g.wheel_radius_mm, crank, foot.foot_mm, foot.cleat_aft_mm)
 
 
 def rules_of(facts: Facts) -> list[Said]:

@@ -7,9 +7,9 @@ from waymark.core.rules.house import AngleWindow
 from waymark.core.rules.verdict import Word
 from waymark.rooms.files import Dial, Facts, Marks, both, fact
 from waymark.rooms.plan.facts import plan_marks
-from waymark.rooms.plan.pictures import body, foot
-from waymark.rooms.posts.goal import discipline, goal_marks
-from waymark.rooms.posts.measure import context, now_marks
+from waymark.rooms.plan.pictures import Sitting, sits_now, sits_then
+from waymark.rooms.posts.goal import discipline, goal_marks, other_end
+from waymark.rooms.posts.measure import now_marks
 
 DIALS = (
     ("hip", "hip, least", "hip_least_deg"),
@@ -19,38 +19,46 @@ DIALS = (
 )
 
 
-def readouts_at(facts: Facts, marks: Marks) -> Readouts | None:
+def readouts_at(it: Sitting, marks: Marks) -> Readouts | None:
     """Read-outs of a layer's marks, where saddle and hand are known."""
     pair = both(marks)
     if pair is None:
         return None
-    (saddle, hand), lean = pair, context(facts)
-    crank = lean.saddle.crank_mm
-    there, pad = lean.contact.hand_at(hand), lean.contact.pad_at(hand)
-    return readouts(saddle, there, body(facts), foot(facts), crank, pad)
+    saddle, hand = pair
+    there, pad = it.contact.hand_at(hand), it.contact.pad_at(hand)
+    return readouts(saddle, there, it.body, it.foot, it.crank_mm, pad, it.seated)
 
 
 @fact
 def readouts_now(facts: Facts) -> Readouts | None:
     """Of the present bike."""
-    return readouts_at(facts, now_marks(facts))
+    return readouts_at(sits_now(facts), now_marks(facts))
 
 
 @fact
 def readouts_goal(facts: Facts) -> Readouts | None:
     """Of the goal."""
-    return readouts_at(facts, goal_marks(facts))
+    return readouts_at(sits_then(facts), goal_marks(facts))
+
+
+@fact
+def readouts_other(facts: Facts) -> Readouts | None:
+    """Of where the school not chosen would lead."""
+    end, it = other_end(facts), sits_then(facts)
+    if end is None:
+        return None
+    return readouts(end.saddle, end.hand, it.body, end.foot, end.crank_mm, end.pad, end.seated)
 
 
 @fact
 def readouts_plan(facts: Facts) -> Readouts | None:
     """Of the plan."""
-    return readouts_at(facts, plan_marks(facts))
+    return readouts_at(sits_then(facts), plan_marks(facts))
 
 
 def goal_dials(facts: Facts) -> list[Dial]:
     """The goal's angles."""
-    return _dials(facts, readouts_goal(facts))
+    return _dials(facts, readouts_goal(facts), readouts_other(facts))
 
 
 def plan_dials(facts: Facts) -> list[Dial]:
@@ -58,7 +66,7 @@ def plan_dials(facts: Facts) -> list[Dial]:
     return _dials(facts, readouts_plan(facts) or readouts_goal(facts))
 
 
-def _dials(facts: Facts, shown: Readouts | None) -> list[Dial]:
+def _dials(facts: Facts, shown: Readouts | None, other: Readouts | None = None) -> list[Dial]:
     if shown is None:
         return []
     present, windows = readouts_now(facts), facts.house.angle_windows(discipline(facts))
@@ -71,6 +79,7 @@ def _dials(facts: Facts, shown: Readouts | None) -> list[Dial]:
                 label=label,
                 value_deg=value,
                 now_deg=getattr(present, attribute) if present else None,
+                other_deg=getattr(other, attribute) if other else None,
                 least_deg=window.least_deg,
                 greatest_deg=window.greatest_deg,
                 verdict=_judged(value, window, facts.house.dial_edge_deg),

@@ -14,8 +14,8 @@ from waymark.core.search.previews import FrontEnd
 from waymark.core.seat import saddle_mark
 from waymark.rooms.files import Facts, MarkName, Marks, both, fact
 from waymark.rooms.plan.state import BuildState, FrameState
-from waymark.rooms.posts.goal import discipline, goal_marks
-from waymark.rooms.posts.measure import MeasureState, context, explain_foot, saddle_fit, saddle_part
+from waymark.rooms.posts.goal import discipline, goal_contact, goal_marks
+from waymark.rooms.posts.measure import MeasureState, explain_foot, saddle_fit, saddle_part
 from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart, FrameSize, frame_option
 
 # What a bar of each kind carries.
@@ -53,7 +53,7 @@ def stem_of(build: BuildState) -> Stem | None:
 @fact
 def plan_contact(facts: Facts) -> Contact:
     """The contact of the plan: what the bar that goes on carries, where it will stand; else as on the old bike."""
-    b, now = facts.part(BuildState), context(facts).contact
+    b, now = facts.part(BuildState), goal_contact(facts)
     off = b.place.off() if b.place else now.off
     if now.on_pads:
         return replace(now, off=off)
@@ -140,15 +140,15 @@ def goal_for(facts: Facts, gates: Gates | None = None) -> Goal | None:
     marks = both(goal_marks(facts))
     if marks is None:
         return None
-    lean, house = context(facts), facts.house
+    contact, house = goal_contact(facts), facts.house
     return Goal(
         saddle=marks[0],
         hand=marks[1],
-        hand_off_clamp=lean.contact.off,
+        hand_off_clamp=contact.off,
         stem_window=house.stem_windows[discipline(facts)],
         saddle_fit=saddle_option(facts),
         gates=gates or Gates(),
-        carried=lean.contact.word,
+        carried=contact.word,
         tolerance=Tolerance(*house.tolerance("saddle"), *house.tolerance("hand")),
         weights=house.weights,
     )

@@ -9,8 +9,8 @@ from waymark.rooms.plan.facts import goal_for
 from waymark.rooms.plan.question import looked_at, rider_centre
 from waymark.rooms.plan.standing import gates, nose_x_mm
 from waymark.rooms.plan.state import FrameState
-from waymark.rooms.posts.goal import discipline
-from waymark.rooms.posts.measure import context, saddle_fit
+from waymark.rooms.posts.goal import discipline, goal_crank_mm
+from waymark.rooms.posts.measure import saddle_fit
 
 
 @fact
@@ -32,7 +32,7 @@ def made_for(facts: Facts) -> MadeFor | None:
         trail_window_mm=house.trail_windows[use],
         head_angle_deg=middle.head_angle_deg if middle else house.usual_head_deg,
         wheel_radius_mm=middle.wheel_radius_mm if middle else house.usual_wheel_radius_mm,
-        crank_mm=context(facts).saddle.crank_mm,
+        crank_mm=goal_crank_mm(facts),
         foot_mm=None if profile.mm("height") is None and profile.mm("foot") is None else profile.body().foot_mm,
         centre_x_mm=None if centre is None else centre.x_mm,
         stands_mm=None if inseam is None else inseam - asked.standover_room_mm,

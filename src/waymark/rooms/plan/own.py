@@ -9,6 +9,7 @@ from waymark.core.search import BarOption, Place, StemOption
 from waymark.core.search.model import FREE
 from waymark.rooms.files import Facts, fact
 from waymark.rooms.plan.asked import schools, sought, wish
+from waymark.rooms.posts.goal import goal_contact
 from waymark.rooms.posts.measure import MeasureState, context, read_value
 from waymark.rooms.shelves import DropBarPart, StemPart, Wanted, faults_of, places_of
 
@@ -25,6 +26,8 @@ def own_bar(facts: Facts) -> BarOption | None:
     """
     bar, lean = facts.part(MeasureState).bar, context(facts)
     stands = Place(lean.contact.off)
+    if goal_contact(facts).on_pads and not lean.contact.on_pads:
+        return None
     if bar is None or lean.contact.on_pads:
         # Pads as they are: what steps the present aero bar has is not on record.
         return BarOption("own", "bar as it is", None, (stands,), rung=FREE)

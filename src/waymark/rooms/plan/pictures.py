@@ -3,29 +3,28 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
-from waymark.core.body import FootFit, Pose, Segments, pose_at, segments
+from waymark.core.body import SEATED, FootFit, Pose, Seated, Segments, pose_at, segments
 from waymark.core.cockpit.spacers import fewest_spacers
+from waymark.core.contact import Contact
 from waymark.core.drawing.bike import bike_items, frame_outline
 from waymark.core.drawing.model import FrontEndDrawing
 from waymark.core.drawing.primitives import DisplayList
-from waymark.core.drawing.rider import joint_items, leg_items, near_items
+from waymark.core.drawing.rider import ghost_items, joint_items, leg_items, near_items
 from waymark.core.marks import Mark
 from waymark.rooms.files import Facts, Picture, both, fact, shapes
 from waymark.rooms.plan.facts import chosen, cover_mm, plan_bar, plan_marks, stem_of
 from waymark.rooms.plan.state import BuildState, FrameState
 from waymark.rooms.plan.taking import spacers_of
-from waymark.rooms.posts.goal import goal_marks
+from waymark.rooms.posts.goal import goal_contact, goal_crank_mm, goal_foot, goal_marks, other_end, present_body, walked
 from waymark.rooms.posts.measure import (
     Drawn,
-    MeasureState,
     bar_drawn,
     bike_drawn,
     context,
     drawn_now,
     now_marks,
-    read_value,
 )
 from waymark.rooms.shelves import DropBarPart, FlatBarPart, FrameSize
 
@@ -36,10 +35,10 @@ HALF_MM = 0.5
 @fact
 def body(facts: Facts) -> Segments:
     """The rider's segments with the hands, or the elbows on their pads, as wide as the bar puts them."""
-    bar, measure = plan_bar(facts), facts.part(MeasureState)
+    bar, contact = plan_bar(facts), goal_contact(facts)
     width = facts.part(BuildState).cockpit_width_mm
-    if measure.handlebar() == "aero":
-        width = read_value(measure, "pad_width")
+    if contact.on_pads:
+        width = contact.width_mm
     elif width is None and isinstance(bar, DropBarPart):
         width = bar.width_mm
     elif isinstance(bar, FlatBarPart):
@@ -48,17 +47,41 @@ def body(facts: Facts) -> Segments:
 
 
 @fact
-def foot(facts: Facts) -> FootFit:
-    """The foot on the pedal."""
+def present_foot(facts: Facts) -> FootFit:
+    """The foot on the present pedal."""
     return FootFit(facts.profile.body().foot_mm, context(facts).foot_stack_mm)
 
 
-def pose_of(facts: Facts, saddle: Mark, hand: Mark) -> Pose:
-    """The rider at these marks, near crank a little past level."""
+@dataclass(frozen=True, slots=True)
+class Sitting:
+    """How a rider meets a bike beside the marks: body, foot, crank, what the hand is on, and how the pelvis is turned."""
+
+    body: Segments
+    foot: FootFit
+    crank_mm: float
+    contact: Contact
+    seated: Seated
+
+
+@fact
+def sits_now(facts: Facts) -> Sitting:
+    """On the present bike."""
     lean = context(facts)
-    crank = lean.saddle.crank_mm
-    there, pad = lean.contact.hand_at(hand), lean.contact.pad_at(hand)
-    return pose_at(saddle, there, body(facts), foot(facts), crank, CRANK_DRAWN_DEG, pad)
+    return Sitting(segments(present_body(facts)), present_foot(facts), lean.saddle.crank_mm, lean.contact, SEATED)
+
+
+@fact
+def sits_then(facts: Facts) -> Sitting:
+    """At the goal, and on what is planned for it."""
+    taken = walked(facts)
+    seated = taken.end.seated if taken else SEATED
+    return Sitting(body(facts), goal_foot(facts), goal_crank_mm(facts), goal_contact(facts), seated)
+
+
+def pose_of(it: Sitting, saddle: Mark, hand: Mark) -> Pose:
+    """The rider at these marks, near crank a little past level."""
+    there, pad = it.contact.hand_at(hand), it.contact.pad_at(hand)
+    return pose_at(saddle, there, it.body, it.foot, it.crank_mm, CRANK_DRAWN_DEG, pad, it.seated)
 
 
 @fact(by_value=False)
@@ -76,7 +99,8 @@ def drawn_plan(facts: Facts) -> Drawn | None:
     bar = bar_drawn(
         b.cockpit or plan_bar(facts), place.rotation_deg if place else 0.0, place.slope_deg if place else None
     )
-    bike = bike_drawn(facts, size.chart.geometry(), front, plan.get("saddle", goal[0]), plan["hand"], bar)
+    seat, held = plan.get("saddle", goal[0]), (goal_contact(facts), goal_crank_mm(facts))
+    bike = bike_drawn(facts, size.chart.geometry(), front, seat, plan["hand"], bar, *held)
     return Drawn(bike, False, size.label)
 
 
@@ -86,8 +110,10 @@ def _floor_made(height: float, spacers_mm: Sequence[float]) -> float:
     return max(0.0, height)
 
 
-def picture_of(facts: Facts, drawn: Drawn, held: FrameSize | None = None) -> Picture:
-    """The whole elevation for one bike: the rider sits at its own saddle and hand, once they are known."""
+def picture_of(
+    facts: Facts, drawn: Drawn, it: Sitting, held: FrameSize | None = None, rides: _Rides | None = None
+) -> Picture:
+    """The whole elevation for one bike: the rider sits at its own saddle and hand, or as said, once they are known."""
     bike = drawn.bike
     items = bike_items(bike)
     if both(now_marks(facts)) is None:
@@ -97,12 +123,14 @@ def picture_of(facts: Facts, drawn: Drawn, held: FrameSize | None = None) -> Pic
             near=[],
             joints=[],
             held=[],
+            ghost=[],
             bounds=list(DisplayList(items).bounds()),
             sketch=True,
             label="not measured",
         )
-    pose, foot_mm = pose_of(facts, bike.saddle, bike.hand), foot(facts).foot_mm
-    near = near_items(pose, replace(body(facts), foot_mm=foot_mm))
+    rides = rides or _Rides(pose_of(it, bike.saddle, bike.hand))
+    pose, foot_mm = rides.pose, it.foot.foot_mm
+    near = near_items(pose, replace(it.body, foot_mm=foot_mm))
     everything = DisplayList([*items, *near])
     outline = frame_outline(held.chart.geometry()) if held is not None else []
     everything.extend(outline)
@@ -112,25 +140,55 @@ def picture_of(facts: Facts, drawn: Drawn, held: FrameSize | None = None) -> Pic
         near=shapes(near),
         joints=shapes(joint_items(pose)),
         held=shapes(outline),
+        ghost=shapes(ghost_items(rides.ghost)) if rides.ghost else [],
         bounds=list(everything.bounds()),
         sketch=drawn.sketch,
         label=drawn.label,
     )
 
 
+@dataclass(frozen=True, slots=True)
+class _Rides:
+    """The rider to draw, and the one that the other school would seat."""
+
+    pose: Pose
+    ghost: Pose | None = None
+
+
+@fact(by_value=False)
+def picture_goal(facts: Facts) -> Picture:
+    """The rider at the goal over the present bike, and how the school not chosen would seat them."""
+    goal, taken, it = both(goal_marks(facts)), walked(facts), sits_then(facts)
+    if goal is None or taken is None:
+        return picture_now(facts)
+    ghost = other_end(facts)
+    seen = None
+    if ghost is not None:
+        parts = it.body, ghost.foot, ghost.crank_mm, CRANK_DRAWN_DEG, ghost.pad, ghost.seated
+        seen = pose_at(ghost.saddle, ghost.hand, *parts)
+    return picture_of(facts, drawn_now(facts), it, rides=_Rides(pose_of(it, *goal), seen))
+
+
 @fact(by_value=False)
 def picture_now(facts: Facts) -> Picture:
     """The rider on the present bike."""
-    return picture_of(facts, drawn_now(facts))
+    return picture_of(facts, drawn_now(facts), sits_now(facts))
 
 
 @fact(by_value=False)
 def picture_plan(facts: Facts) -> Picture:
     """The rider on the bike of the plan, on the present one until there is a plan."""
-    return picture_of(facts, drawn_plan(facts) or drawn_now(facts))
+    return _picture_planned(facts)
 
 
 @fact(by_value=False)
 def picture_beside(facts: Facts) -> Picture:
     """The same with the held size drawn beside the chosen one."""
-    return picture_of(facts, drawn_plan(facts) or drawn_now(facts), facts.part(FrameState).held)
+    return _picture_planned(facts, facts.part(FrameState).held)
+
+
+def _picture_planned(facts: Facts, held: FrameSize | None = None) -> Picture:
+    planned = drawn_plan(facts)
+    if planned is None:
+        return picture_of(facts, drawn_now(facts), sits_now(facts), held)
+    return picture_of(facts, planned, sits_then(facts), held)

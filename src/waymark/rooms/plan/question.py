@@ -9,7 +9,6 @@ from dataclasses import replace
 from queue import Queue
 from threading import Event, Thread
 
-from waymark.core.body import FootFit
 from waymark.core.errors import StoppedError
 from waymark.core.frame import steering_axis
 from waymark.core.handling import mass_centre
@@ -28,7 +27,7 @@ from waymark.rooms.plan.facts import bar_clamp_mm, chosen, goal_for
 from waymark.rooms.plan.own import own_bar, own_stem, own_stem_option
 from waymark.rooms.plan.standing import gates, standing_mm
 from waymark.rooms.plan.state import FrameState
-from waymark.rooms.posts.goal import discipline
+from waymark.rooms.posts.goal import discipline, goal_crank_mm, goal_foot
 from waymark.rooms.posts.measure import MeasureState, context, now_marks, surveyed
 from waymark.rooms.shelves import FrameSize, Wanted, frame_option, search_shelf
 
@@ -111,11 +110,11 @@ def frame_faults(facts: Facts, size: FrameSize) -> tuple[Fault, ...]:
 @fact
 def rider_centre(facts: Facts) -> Mark | None:
     """The rider's centre of mass at the goal, seated on the hoods; elsewhere no share on the wheels is asked."""
-    goal, lean, profile = goal_for(facts), context(facts), facts.profile
+    goal, profile = goal_for(facts), facts.profile
     if goal is None or sought(facts) != "hood" or profile.mm("height") is None or goal.hand.x_mm <= goal.saddle.x_mm:
         return None
     body = profile.body()
-    return mass_centre(goal.saddle, goal.hand, body, FootFit(body.foot_mm, lean.foot_stack_mm), lean.saddle.crank_mm)
+    return mass_centre(goal.saddle, goal.hand, body, goal_foot(facts), goal_crank_mm(facts))
 
 
 def parts_shelf(facts: Facts) -> Shelf:

@@ -11,8 +11,8 @@ from waymark.core.search import Gates
 from waymark.core.search.gates import standover_room_mm, step_over_mm
 from waymark.rooms.files import Facts, fact
 from waymark.rooms.plan.asked import schools
-from waymark.rooms.posts.goal import discipline, goal_marks
-from waymark.rooms.posts.measure import MeasureState, context, read_value
+from waymark.rooms.posts.goal import discipline, goal_crank_mm, goal_marks
+from waymark.rooms.posts.measure import context
 from waymark.rooms.shelves import FrameSize, frame_option
 
 USUAL_SADDLE = Mark(-200, 700)
@@ -31,10 +31,15 @@ def gates(facts: Facts) -> Gates:
         standover_first=schools(facts).standover == "first",
         foot_lift_mm=profile.mm("foot_lift"),
         system_mass_kg=None if mass is None else mass + house.bike_mass_kg,
-        crank_mm=read_value(facts.part(MeasureState), "crank"),
+        crank_mm=_crank_mm(facts),
         step_over_first=schools(facts).step_over == "first",
         lean_most_deg=house.lean_most_deg,
     )
+
+
+def _crank_mm(facts: Facts) -> float | None:
+    """The goal's crank where one was read or chosen: an assumed one bars no frame."""
+    return goal_crank_mm(facts) if "foot" in goal_marks(facts) else None
 
 
 @fact

@@ -97,6 +97,7 @@ defineExpose({ frame })
         <g class="bike"><ShapeList :shapes="picture.bike" /></g>
         <ShapeList :shapes="picture.held" />
         <g class="near"><ShapeList :shapes="picture.near" /></g>
+        <ShapeList :shapes="picture.ghost" />
         <ShapeList :shapes="picture.joints" />
       </g>
       <g class="axes">

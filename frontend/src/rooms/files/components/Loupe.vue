@@ -16,6 +16,9 @@ const props = defineProps<{
   preview?: { x_mm: number; y_mm: number } | null
   /** Where the size held beside would put the mark: hollow, under the rest. */
   held?: { x_mm: number; y_mm: number } | null
+  /** The way from what was measured to the goal, step by step, and where a rival school would end. */
+  way?: readonly { x_mm: number; y_mm: number }[]
+  rival?: { x_mm: number; y_mm: number } | null
   draggable?: boolean
 }>()
 const emit = defineEmits<{ move: [dx: number, dy: number] }>()
@@ -48,6 +51,13 @@ const ticks = computed(() => {
   }
   return found.join('')
 })
+
+// A traverse: numbered where it turns, as far as the glass shows it.
+const turns = computed(() => {
+  const found = (props.way ?? []).map(place)
+  return found.filter((p, i) => i === 0 || Math.hypot(p.x - found[i - 1]!.x, p.y - found[i - 1]!.y) > 1)
+})
+const traverse = computed(() => turns.value.map((p, i) => `${i ? 'L' : 'M'}${p.x} ${p.y}`).join(''))
 
 let from: { x: number; y: number } | null = null
 function down(event: PointerEvent) {
@@ -119,6 +129,13 @@ const clip = computed(() => `loupe-${props.row.mark}`)
           :height="2 * px(row.tol_y_mm)" />
         <path class="cross" :d="`M${-R} 0H${R}M0 ${-R}V${R}${ticks}`" />
       </g>
+      <g v-if="turns.length > 1" class="way">
+        <path :d="traverse" />
+        <template v-for="(p, i) in turns" :key="i">
+          <circle v-if="i && i < turns.length - 1" :cx="p.x" :cy="p.y" r="3" />
+        </template>
+      </g>
+      <circle v-if="rival" class="rival" :cx="place(rival).x" :cy="place(rival).y" r="8" />
       <LayerSign v-if="held" layer="plan" hollow :x="place(held).x" :y="place(held).y" :size="12" />
       <LayerSign
         v-for="m in marks"
@@ -176,6 +193,20 @@ svg[tabindex] {
   stroke: var(--plan);
   stroke-width: 1;
   stroke-dasharray: 4 3;
+}
+.way path {
+  fill: none;
+  stroke: var(--goal);
+  stroke-width: 1.6;
+}
+.way circle {
+  fill: var(--goal);
+}
+.rival {
+  fill: none;
+  stroke: var(--goal);
+  stroke-width: 1.8;
+  stroke-dasharray: 3.5 2.5;
 }
 .beyond {
   opacity: 0.5;

@@ -47,6 +47,18 @@ const leader = (row: LedgerRow) => {
 }
 const draggable = (row: LedgerRow) => props.post === 'goal' && row.mark !== 'foot' && Boolean(row.cells.goal)
 
+const goal = computed(() => (props.post === 'goal' ? props.sheet.goal : null))
+const way = (row: LedgerRow) => {
+  const it = goal.value
+  if (!it?.lines.length || row.mark === 'foot') return []
+  const [begins, ends] =
+    row.mark === 'saddle'
+      ? [it.begins_saddle!, it.lines.map((x) => x.ends_saddle)]
+      : [it.begins_hand!, it.lines.map((x) => x.ends_hand)]
+  return [begins, ...ends, target(row)]
+}
+const rival = (row: LedgerRow) =>
+  row.mark === 'saddle' ? goal.value?.other_saddle : row.mark === 'hand' ? goal.value?.other_hand : null
 const move = (row: LedgerRow, dx: number, dy: number) => store.nudge(row.mark as MovedMark, dx, dy)
 </script>
 
@@ -70,6 +82,8 @@ const move = (row: LedgerRow, dx: number, dy: number) => store.nudge(row.mark as
       :says="row.mark === 'hand' ? $t('life size') : $t('twice life size')"
       :preview="row.mark === 'hand' ? store.preview : null"
       :held="row.mark === 'hand' ? sheet.frame?.held_hand : null"
+      :way="way(row)"
+      :rival="rival(row)"
       :draggable="draggable(row)"
       @move="(dx, dy) => move(row, dx, dy)" />
   </foreignObject>

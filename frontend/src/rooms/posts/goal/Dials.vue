@@ -3,7 +3,8 @@ import { computed } from 'vue'
 
 import type { Sheet } from '@/shared/api/client'
 import Chip from '@/shared/ui/Chip.vue'
-import { showDeg } from '@/shared/units'
+import { t } from '@/shared/i18n'
+import { MINUS, showDeg } from '@/shared/units'
 
 const props = defineProps<{ sheet: Sheet }>()
 const dials = computed(() => props.sheet.dials)
@@ -27,6 +28,14 @@ function arc(dial: Dial, a: number, b: number, r: number) {
   const from = angle(dial, a)
   const to = angle(dial, b)
   return `M${on(from, r)}A${r} ${r} 0 ${to - from > Math.PI ? 1 : 0} 1 ${on(to, r)}`
+}
+// From the present bike, to a tenth: the difference is what can be trusted.
+const changed = (dial: Dial) => {
+  if (dial.now_deg == null) return ''
+  const by = dial.value_deg - dial.now_deg
+  const shown = Math.abs(by).toFixed(1)
+  if (shown === '0.0') return ''
+  return t('was {was}, {by}', { was: showDeg(dial.now_deg), by: `${by < 0 ? MINUS : '+'}${shown}°` })
 }
 const label = (dial: Dial, value: number) => {
   const a = angle(dial, value)
@@ -55,11 +64,20 @@ const label = (dial: Dial, value: number) => {
           :cy="R * Math.sin(angle(dial, dial.now_deg))"
           r="4.2"
           class="now" />
+        <path
+          v-if="dial.other_deg != null"
+          :d="`M${on(angle(dial, dial.other_deg), R + 3)}L${on(angle(dial, dial.other_deg), 20)}`"
+          class="other" />
         <path :d="`M${on(angle(dial, dial.value_deg), R + 3)}L${on(angle(dial, dial.value_deg), 14)}`" class="needle" />
         <text y="12" text-anchor="middle" class="value">{{ showDeg(dial.value_deg) }}</text>
       </svg>
       <figcaption>{{ dial.label }} <Chip :word="dial.verdict" /></figcaption>
+      <small v-if="changed(dial)" class="was">{{ changed(dial) }}</small>
     </figure>
+    <p v-if="dials.some((d) => d.other_deg != null)" class="was rival">
+      <svg width="22" height="8"><path d="M1 4H21" class="other" /></svg>
+      {{ $t('the school not chosen') }}
+    </p>
   </div>
 </template>
 
@@ -99,6 +117,21 @@ figcaption {
 .needle {
   stroke: var(--goal);
   stroke-width: 3;
+}
+.rival {
+  grid-column: 1 / -1;
+  margin: 0;
+  text-align: right;
+}
+.other {
+  stroke: var(--goal);
+  stroke-width: 1.4;
+  stroke-dasharray: 3 2.5;
+}
+.was {
+  display: block;
+  color: var(--quiet);
+  font-size: 12px;
 }
 .now {
   fill: var(--sheet);

@@ -9,6 +9,7 @@ import { useSheet } from '@/rooms/files/useSheet'
 import type { MovedMark } from '@/rooms/files/nudges'
 import { DISCIPLINES } from '@/shared/api/lists'
 import Choices from '@/shared/ui/Choices.vue'
+import GoalChain from './GoalChain.vue'
 import { said, t } from '@/shared/i18n'
 
 type Use = Schemas['Discipline']['use']
@@ -22,11 +23,17 @@ const nudged = (mark: string) =>
   (mark === 'saddle'
     ? [goal.value.saddle_dx_mm ?? 0, goal.value.saddle_dy_mm ?? 0]
     : [goal.value.hand_dx_mm ?? 0, goal.value.hand_dy_mm ?? 0]) as [number, number]
-const moved = computed(() => known.value.some((r) => nudged(r.mark).some((v) => v !== 0)))
-const headline = computed(() => {
-  if (!known.value.length) return t('Nothing measured yet')
-  return moved.value ? t('Kept, with nudges') : t('Kept as measured')
-})
+const view = computed(() => props.sheet.goal)
+type Step = Schemas['AddStep']['step']
+const crank = computed(() => props.sheet.ledger.find((r) => r.mark === 'foot')?.cells.goal?.x_mm ?? 172.5)
+const ADDS = computed((): { label: string; step: Step }[] => [
+  { label: t('crank'), step: { kind: 'crank', to_mm: Math.max(145, crank.value - 5) } as Step },
+  { label: t('cleats, pedals, shoes'), step: { kind: 'foot', cleat_aft_by_mm: 5 } as Step },
+  { label: t('saddle'), step: { kind: 'move', mark: 'saddle', by_y_mm: -5, hands: 'place' } as Step },
+  { label: t('hand'), step: { kind: 'move', mark: 'hand', by_y_mm: 5 } as Step },
+])
+const chained = computed(() => view.value?.lines.some((x) => !x.parked))
+const add = (step: Step) => store.change({ do: 'goal.add', step })
 const nudge = (row: LedgerRow, dx: number, dy: number) => store.nudge(row.mark as MovedMark, dx, dy)
 function key(event: KeyboardEvent, row: LedgerRow) {
   const by = event.shiftKey ? 5 : 1
@@ -46,27 +53,22 @@ const back = (row: LedgerRow) => store.change({ do: 'goal.as_measured', mark: ro
 
 <template>
   <header>
-    <h1>{{ headline }}</h1>
-    <p class="quiet">
-      {{
-        $t(
-          "The goal is where the marks must be on the new machine. Saddle before bars: the leg's position comes first.",
-        )
-      }}
-    </p>
+    <h1>{{ view?.headline }}</h1>
+    <p class="quiet">{{ view?.note }}</p>
   </header>
-  <section>
+  <section class="for">
     <h2>{{ $t('For') }}</h2>
     <Choices
       class="uses"
       :label="$t('Use')"
-      large
       :value="goal.discipline as Use"
       :options="USES"
-      @pick="(use) => store.change({ do: 'goal.discipline', use })" />
-    <p class="quiet small">
-      {{ $t('Sets the stem lengths and the joint angles counted as usual; it moves no mark.') }}
-    </p>
+      @pick="(use) => store.change({ do: 'goal.carry', use })" />
+  </section>
+  <GoalChain v-if="view && known.length" :sheet="sheet" />
+  <section v-if="known.length" class="adds">
+    <b>{{ $t('Add') }}</b>
+    <button v-for="it in ADDS" :key="it.label" type="button" class="plain" @click="add(it.step)">{{ it.label }}</button>
   </section>
   <section
     v-for="row in known"
@@ -98,9 +100,9 @@ const back = (row: LedgerRow) => store.change({ do: 'goal.as_measured', mark: ro
       </div>
     </div>
     <button v-if="nudged(row.mark).some((v) => v !== 0)" type="button" class="press bare low" @click="back(row)">
-      {{ $t('Back to as measured') }}
+      {{ chained ? $t('Take the nudges out') : $t('Back to as measured') }}
     </button>
-    <p v-else class="quiet small same">{{ $t('As measured. Drag it in its loupe, or press an arrow here.') }}</p>
+    <p v-else class="quiet small same">{{ $t('Not nudged. Drag it in its loupe, or press an arrow here.') }}</p>
   </section>
   <section v-if="!known.length" class="first">
     <router-link class="press solid" :to="`/fits/${sheet.id}/measure`">{{ $t('Measure the bike') }}</router-link>
@@ -127,8 +129,27 @@ section {
   padding: 12px 24px;
   border-bottom: 1px solid var(--hair);
 }
-.uses {
-  margin: 8px 0 6px;
+.for {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 4px 12px;
+  padding-block: 8px;
+}
+.adds {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  font-size: 15px;
+}
+.plain {
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  font: inherit;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  cursor: pointer;
 }
 .line {
   display: flex;

@@ -60,8 +60,8 @@ from waymark.rooms.posts.frame.shapes import (
     SizeOffer,
 )
 from waymark.rooms.posts.frame.this_bike import this_bike
-from waymark.rooms.posts.goal import discipline
-from waymark.rooms.posts.measure import MeasureState, context, next_reading, placed_now, surveyed
+from waymark.rooms.posts.goal import discipline, goal_contact
+from waymark.rooms.posts.measure import MeasureState, next_reading, placed_now, surveyed
 from waymark.rooms.shelves import FrameSize
 from waymark.rooms.telling import as_said
 
@@ -308,7 +308,7 @@ def _compared(facts: Facts, whole: Whole, first: SizeResult | None, second: Size
     if standing is not None:
         rows.append(row("Standover room", standing, standing_mm(facts, b_size) if b_size else None))
     # Extensions reach under the table: there it is kept short.
-    over = OVER_THE_DRAWING[: 5 if context(facts).contact.on_pads else None]
+    over = OVER_THE_DRAWING[: 5 if goal_contact(facts).on_pads else None]
     for one in rows:
         one.first = one.label in over
     return sorted(rows, key=lambda r: over.index(r.label) if r.first else len(over))

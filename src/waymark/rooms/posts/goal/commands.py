@@ -1,12 +1,24 @@
-"""Edits of the goal."""
+"""Edits of the goal: what the bike is for, the chain of steps, and nudges at its end."""
 
 from __future__ import annotations
 
 from typing import ClassVar, Literal
 
-from waymark.core.say import Length, Said, Words, say
+from pydantic import Field
+
+from waymark.core.goal.steps import title_of
+from waymark.core.say import Count, Length, Said, Words, say
 from waymark.rooms.files import Command, Work
-from waymark.rooms.posts.goal.state import GoalState
+from waymark.rooms.posts.goal.facts import measured_use, walked
+from waymark.rooms.posts.goal.state import (
+    MOST_STEPS,
+    MOST_WORDS,
+    ChainLine,
+    GoalState,
+    GoalStep,
+    ToPads,
+    ToUse,
+)
 from waymark.rooms.schema import mm
 from waymark.rooms.shelves import Kind
 
@@ -70,7 +82,7 @@ class Nudge(Command):
 
 
 class AsMeasured(Command):
-    """A mark's goal put back to where it was measured."""
+    """A mark's goal put back to where it was measured, or to where the chain ends."""
 
     do: Literal["goal.as_measured"] = "goal.as_measured"
     mark: MovedMark
@@ -80,7 +92,172 @@ class AsMeasured(Command):
         goal = work.file.part(GoalState)
         setattr(goal, f"{self.mark}_dx_mm", 0.0)
         setattr(goal, f"{self.mark}_dy_mm", 0.0)
+        if any(not line.parked for line in goal.chain):
+            return say("{mark} not nudged any more", mark=Words(SAID[self.mark]))
         return say("{mark} as measured", mark=Words(SAID[self.mark]))
 
 
-COMMANDS: tuple[type[Command], ...] = (Discipline, Nudge, AsMeasured)
+class FromUse(Command):
+    """What the measured bike was for: from there a position is carried."""
+
+    do: Literal["goal.from_use"] = "goal.from_use"
+    use: Kind
+
+    def run(self, work: Work) -> Said:
+        """Note it."""
+        work.file.part(GoalState).from_use = self.use
+        return say("Measured on a bike for {use}", use=Words(self.use))
+
+
+class Carry(Command):
+    """Carry the position to another discipline: the first step of the chain, and what the bike is for."""
+
+    do: Literal["goal.carry"] = "goal.carry"
+    use: Kind
+
+    def run(self, work: Work) -> Said:
+        """Put the step that leads there at the head of the chain, none where the measured bike was for the same."""
+        goal, old = work.file.part(GoalState), measured_use(work.facts)
+        goal.discipline = self.use
+        held = next((x for x in goal.chain if x.step.kind in ("discipline", "aero")), None)
+        rest = [x for x in goal.chain if x is not held]
+        if self.use == old:
+            goal.chain = rest
+            return say("For {use}, as measured", use=Words(self.use))
+        step: GoalStep = ToPads() if self.use == "time-trial" else ToUse(to=self.use)
+        if held is not None and isinstance(held.step, ToUse) and isinstance(step, ToUse):
+            step = held.step.model_copy(update={"to": self.use})
+        _room(self, rest, "use")
+        number = held.id if held is not None else _next(goal)
+        goal.chain = [ChainLine(id=number, step=step), *rest]
+        return say("Carried to {use}", use=Words(self.use))
+
+
+class AddStep(Command):
+    """One more step at the end of the chain."""
+
+    do: Literal["goal.add"] = "goal.add"
+    step: GoalStep
+    words: str = Field(default="", max_length=MOST_WORDS)
+
+    def run(self, work: Work) -> Said:
+        """Add it."""
+        goal = work.file.part(GoalState)
+        _room(self, goal.chain, "step")
+        line = ChainLine(id=_next(goal), step=self.step, words=self.words)
+        goal.chain = [*goal.chain, line]
+        return say("Step added: {step}", step=_called(work, line))
+
+
+class SetStep(Command):
+    """Another choice within a step."""
+
+    do: Literal["goal.set"] = "goal.set"
+    id: int = Field(ge=1, le=10_000)
+    step: GoalStep
+
+    def run(self, work: Work) -> Said:
+        """Put it in the place of what the step was."""
+        line = _line(self, work)
+        if line.step.kind != self.step.kind:
+            raise self.refuse("step", "A step stays of its kind.", line.step.kind, self.step.kind)
+        line.step = self.step
+        if isinstance(self.step, ToUse):
+            work.file.part(GoalState).discipline = self.step.to
+        return say("Step {step}", step=_called(work, line))
+
+
+class ParkStep(Command):
+    """A step parked: kept with its figures, and nothing added; or taken up again."""
+
+    do: Literal["goal.park"] = "goal.park"
+    id: int = Field(ge=1, le=10_000)
+    parked: bool = True
+
+    def run(self, work: Work) -> Said:
+        """Park it, or take it up."""
+        line = _line(self, work)
+        called = _called(work, line)
+        line.parked = self.parked
+        return say("Parked: {step}", step=called) if self.parked else say("Taken up: {step}", step=called)
+
+
+class SayStep(Command):
+    """What the rider or the fitter said of a step."""
+
+    do: Literal["goal.words"] = "goal.words"
+    id: int = Field(ge=1, le=10_000)
+    words: str = Field(max_length=MOST_WORDS)
+
+    def run(self, work: Work) -> Said:
+        """Write it down."""
+        line = _line(self, work)
+        line.words = self.words
+        if not self.words:
+            return say("Nothing said of {step}", step=_called(work, line))
+        return say("{step}: {words}", step=_called(work, line), words=Words(self.words[:60]))
+
+
+class OrderStep(Command):
+    """A step moved along the chain."""
+
+    do: Literal["goal.order"] = "goal.order"
+    id: int = Field(ge=1, le=10_000)
+    place: int = Field(ge=1, le=MOST_STEPS, description="its place in the chain, from 1")
+
+    def run(self, work: Work) -> Said:
+        """Move it there, or as far as the chain goes."""
+        goal, line = work.file.part(GoalState), _line(self, work)
+        rest = [x for x in goal.chain if x is not line]
+        at = min(self.place, len(goal.chain))
+        called = _called(work, line)
+        goal.chain = [*rest[: at - 1], line, *rest[at - 1 :]]
+        return say("{step} now stands {place} in the chain", step=called, place=Count(at))
+
+
+class TakeOutStep(Command):
+    """A step taken out of the chain."""
+
+    do: Literal["goal.take_out"] = "goal.take_out"
+    id: int = Field(ge=1, le=10_000)
+
+    def run(self, work: Work) -> Said:
+        """Take it out."""
+        goal, line = work.file.part(GoalState), _line(self, work)
+        called = _called(work, line)
+        goal.chain = [x for x in goal.chain if x is not line]
+        return say("Taken out: {step}", step=called)
+
+
+def _next(goal: GoalState) -> int:
+    return max((x.id for x in goal.chain), default=0) + 1
+
+
+def _room(command: Command, chain: list[ChainLine], field: str) -> None:
+    if len(chain) >= MOST_STEPS:
+        raise command.refuse(field, "The chain is as long as it may be.", f"{MOST_STEPS} steps; take one out first")
+
+
+def _line(command: FromTheChain, work: Work) -> ChainLine:
+    goal = work.file.part(GoalState)
+    found = goal.line(command.id)
+    if found is None:
+        there = ", ".join(str(x.id) for x in goal.chain) or "none: the chain is empty"
+        raise command.refuse("id", "No step has this number.", there, command.id)
+    return found
+
+
+def _called(work: Work, line: ChainLine) -> Said:
+    """What a step is called where it starts."""
+    taken = walked(work.facts)
+    numbers = [x.id for x in work.file.part(GoalState).chain]
+    if taken is None or line.id not in numbers:
+        return say("before anything is measured")
+    link = taken.links[numbers.index(line.id)]
+    return title_of(link.step, link.before)
+
+
+FromTheChain = SetStep | ParkStep | SayStep | OrderStep | TakeOutStep
+COMMANDS: tuple[type[Command], ...] = (
+    Discipline, FromUse, Carry, AddStep, SetStep, ParkStep, SayStep, OrderStep, TakeOutStep, Nudge, AsMeasured,
+)  # fmt: skip

@@ -1,27 +1,126 @@
-"""Where the marks must be: the measured marks, moved."""
+"""Where the marks must be: the measured marks, taken through the chain of steps, and nudged."""
 
 from __future__ import annotations
 
+from waymark.core.body import BodyMeasures, FootFit
+from waymark.core.contact import Contact
 from waymark.core.figures import whole
+from waymark.core.goal import Position, Walked, walk
+from waymark.core.goal.steps import title_of
 from waymark.core.marks import Mark
 from waymark.core.say import Length, Said, say
-from waymark.rooms.files import Facts, MarkName, Marks, fact
-from waymark.rooms.posts.goal.state import GoalState
-from waymark.rooms.posts.measure import explain_foot, now_marks
+from waymark.rooms.files import Facts, MarkName, Marks, both, fact
+from waymark.rooms.posts.goal.state import ChainLine, GoalState, use_of
+from waymark.rooms.posts.measure import MeasureState, context, explain_foot, now_marks, read_value
+from waymark.rooms.posts.measure import label_of as measured_label
+from waymark.rooms.shelves import DropBarPart, FlatBarPart, Kind
+
+# What a bar is most often used for, where nothing says what the measured bike was for.
+USUAL_USE: dict[str, Kind] = {"drop": "endurance", "flat": "trail", "aero": "time-trial"}
+
+
+@fact
+def measured_use(facts: Facts) -> Kind:
+    """What the measured bike was for: as said, else by its frame, else by its bar."""
+    said, measure = facts.part(GoalState).from_use, facts.part(MeasureState)
+    if said is not None:
+        return said
+    return measure.frame.kind if measure.frame else USUAL_USE[measure.handlebar()]
+
+
+@fact
+def present_body(facts: Facts) -> BodyMeasures:
+    """The rider with the hands as wide as the present bar puts them."""
+    measure, width = facts.part(MeasureState), None
+    if measure.handlebar() == "aero":
+        width = read_value(measure, "pad_width")
+    elif isinstance(measure.bar, DropBarPart):
+        width = measure.bar.width_mm
+    elif isinstance(measure.bar, FlatBarPart):
+        width = measure.bar.width_mm - 2 * measure.bar.hand_inset_mm
+    return facts.profile.body(width)
+
+
+@fact
+def start(facts: Facts) -> Position | None:
+    """The measured position, from which the chain starts; ``None`` until saddle and hand are placed."""
+    pair, lean = both(now_marks(facts)), context(facts)
+    if pair is None:
+        return None
+    saddle, at = pair
+    foot = FootFit(present_body(facts).foot_mm, lean.foot_stack_mm)
+    hand, pad = lean.contact.hand_at(at), lean.contact.pad_at(at)
+    return Position(saddle, hand, use_of(measured_use(facts)), lean.saddle.crank_mm, foot, pad)
+
+
+@fact
+def walked(facts: Facts) -> Walked | None:
+    """The chain taken from the measured marks."""
+    here = start(facts)
+    if here is None:
+        return None
+    steps = [(line.step.step(), line.parked) for line in chain(facts)]
+    return walk(here, steps, present_body(facts))
+
+
+@fact(reading=True)
+def chain(facts: Facts) -> tuple[ChainLine, ...]:
+    """The steps as kept."""
+    return tuple(facts.part(GoalState).chain)
 
 
 @fact
 def goal_marks(facts: Facts) -> Marks:
     """The goal's marks."""
-    g, now = facts.part(GoalState), now_marks(facts)
+    g, now, taken = facts.part(GoalState), now_marks(facts), walked(facts)
     goal: Marks = {}
-    if "saddle" in now:
-        goal["saddle"] = _whole(now["saddle"] + Mark(g.saddle_dx_mm, g.saddle_dy_mm))
-    if "hand" in now:
-        goal["hand"] = _whole(now["hand"] + Mark(g.hand_dx_mm, g.hand_dy_mm))
-    if "foot" in now:
-        goal["foot"] = now["foot"]
+    saddle = taken.end.saddle if taken else now.get("saddle")
+    hand = taken.end.contact if taken else now.get("hand")
+    if saddle is not None:
+        goal["saddle"] = _whole(saddle + Mark(g.saddle_dx_mm, g.saddle_dy_mm))
+    if hand is not None:
+        goal["hand"] = _whole(hand + Mark(g.hand_dx_mm, g.hand_dy_mm))
+    if "foot" in now or (taken and any(line.step.kind == "crank" for line in chain(facts) if not line.parked)):
+        foot = goal_foot(facts)
+        goal["foot"] = Mark(goal_crank_mm(facts), foot.stack_mm)
     return goal
+
+
+@fact
+def other_end(facts: Facts) -> Position | None:
+    """Where the school not chosen would lead, with the same nudges; ``None`` where it leads to the same."""
+    taken, g = walked(facts), facts.part(GoalState)
+    if taken is None or taken.other_end is None:
+        return None
+    return taken.other_end.moved(Mark(g.saddle_dx_mm, g.saddle_dy_mm), Mark(g.hand_dx_mm, g.hand_dy_mm))
+
+
+@fact
+def goal_crank_mm(facts: Facts) -> float:
+    """The crank of the goal: the present one until a step takes another."""
+    taken = walked(facts)
+    return taken.end.crank_mm if taken else context(facts).saddle.crank_mm
+
+
+@fact
+def goal_foot(facts: Facts) -> FootFit:
+    """The foot on its pedal at the goal."""
+    taken = walked(facts)
+    return taken.end.foot if taken else FootFit(facts.profile.body().foot_mm, context(facts).foot_stack_mm)
+
+
+@fact
+def goal_contact(facts: Facts) -> Contact:
+    """What the goal's hand is on: as on the present bike until a step takes the arms to pads."""
+    taken, now = walked(facts), context(facts).contact
+    if taken is None or taken.end.pad is None or now.on_pads:
+        return now
+    width = next((x.step.pad_width_mm for x in chain(facts) if x.step.kind == "aero" and not x.parked), None)
+    return Contact("pad", PADS_FROM_CLAMP, taken.end.hand - taken.end.pad, width)
+
+
+# Where pads stand from the bar clamp until a bar is chosen.
+PADS_FROM_CLAMP = Mark(-20.0, 90.0)
 
 
 @fact(reading=True)
@@ -30,20 +129,45 @@ def discipline(facts: Facts) -> str:
     return facts.part(GoalState).discipline
 
 
+def label_of(facts: Facts, mark: MarkName) -> str:
+    """A mark's label: where the goal takes the arms to pads that are not there yet, from what to what."""
+    if mark == "hand" and goal_contact(facts).on_pads and not context(facts).contact.on_pads:
+        return "Hand to pads"
+    return measured_label(facts, mark)
+
+
 def _whole(at: Mark) -> Mark:
     # A goal is set to the whole mm: nobody sets a saddle to a tenth, and shown differences then agree.
     return Mark(float(whole(at.x_mm)), float(whole(at.y_mm)))
 
 
+def whole_by(a: Mark, b: Mark) -> Mark:
+    """From ``a`` to ``b``, as it is shown: the difference of both to the whole mm, so that steps add up."""
+    return _whole(b) - _whole(a)
+
+
 def explain(facts: Facts, mark: MarkName) -> list[Said]:
     """Lines that lead to a figure of the goal."""
+    g, taken = facts.part(GoalState), walked(facts)
+    links = [link for link in (taken.links if taken else ()) if not link.parked and link.trouble is None]
     if mark == "foot":
-        return explain_foot(facts)
-    g = facts.part(GoalState)
+        return [
+            *explain_foot(facts),
+            *(title_of(k.step, k.before) for k in links if k.after.crank_mm != k.before.crank_mm),
+        ]
+    said = [say("Kept as measured, to the whole mm")]
     dx, dy = (g.saddle_dx_mm, g.saddle_dy_mm) if mark == "saddle" else (g.hand_dx_mm, g.hand_dy_mm)
-    if not dx and not dy:
-        return [say("Kept as measured, to the whole mm")]
-    return [
-        say("As measured, to the whole mm"),
-        say("moved {dx} fore, {dy} up", dx=Length(dx, signed=True, bare=True), dy=Length(dy, signed=True, bare=True)),
-    ]
+    lines = []
+    for link in links:
+        a, b = (
+            (link.before.saddle, link.after.saddle) if mark == "saddle" else (link.before.contact, link.after.contact)
+        )
+        lines.append(_line(title_of(link.step, link.before), whole_by(a, b)))
+    if dx or dy:
+        lines.append(_line(say("Nudged"), Mark(dx, dy)))
+    return [say("As measured, to the whole mm"), *lines] if lines else said
+
+
+def _line(what: Said, by: Mark) -> Said:
+    fore, up = Length(by.x_mm, signed=True, bare=True), Length(by.y_mm, signed=True, bare=True)
+    return say("{what}: {fore} fore, {up} up", what=what, fore=fore, up=up)

@@ -2,17 +2,22 @@
 
 from __future__ import annotations
 
+from waymark.core.say import Count, say
 from waymark.rooms.files import Facts, Layer, Post, Stage, both, ledger_of
-from waymark.rooms.plan import goal_dials, picture_now
+from waymark.rooms.plan import goal_dials, picture_goal
 from waymark.rooms.posts.goal.commands import COMMANDS
-from waymark.rooms.posts.goal.facts import explain, goal_marks
+from waymark.rooms.posts.goal.facts import explain, goal_marks, label_of
 from waymark.rooms.posts.goal.state import GoalState
+from waymark.rooms.posts.goal.view import GoalView, goal_view
 
 
 def _stage(facts: Facts) -> Stage:
     if both(goal_marks(facts)) is None:
         return Stage("empty")
     g = facts.part(GoalState)
+    steps = sum(not line.parked for line in g.chain)
+    if steps:
+        return Stage("done", say("{steps} steps", steps=Count(steps)) if steps > 1 else "1 step")
     moved = any((g.saddle_dx_mm, g.saddle_dy_mm, g.hand_dx_mm, g.hand_dy_mm))
     return Stage("done", "nudged" if moved else "as measured")
 
@@ -25,7 +30,10 @@ POST = Post(
     state=GoalState,
     commands=COMMANDS,
     layer=Layer("goal", goal_marks, explain),
-    picture=picture_now,
+    picture=picture_goal,
+    label_of=label_of,
+    view=GoalView,
+    show=goal_view,
     ledger=ledger_of,
     dials=goal_dials,
 )

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from math import cos, radians
 
 from waymark.core.cockpit import DropBar, FlatBar, Lever, Stem, spacers_for
+from waymark.core.contact import Contact
 from waymark.core.drawing.bike import bike_items
 from waymark.core.drawing.model import AeroBarDrawing, BikeDrawing, FrontEndDrawing
 from waymark.core.drawing.primitives import DisplayList
@@ -72,11 +73,18 @@ def bar_drawn(
 
 
 def bike_drawn(
-    facts: Facts, geometry: FrameGeometry, front: FrontEndDrawing, saddle: Mark, hand: Mark, bar: BarDrawn
+    facts: Facts,
+    geometry: FrameGeometry,
+    front: FrontEndDrawing,
+    saddle: Mark,
+    hand: Mark,
+    bar: BarDrawn,
+    contact: Contact,
+    crank_mm: float,
 ) -> BikeDrawing:
-    """A bike to draw with the saddle and cranks that go over; pads are drawn where they are carried."""
+    """A bike to draw with the saddle that goes over; pads are drawn where they are carried."""
     lean = context(facts)
-    it, slope, turned = (AeroBarDrawing(lean.contact.to_hand), 0.0, 0.0) if lean.contact.on_pads else bar
+    it, slope, turned = (AeroBarDrawing(contact.to_hand), 0.0, 0.0) if contact.on_pads else bar
     return BikeDrawing(
         frame=geometry,
         front=front,
@@ -88,7 +96,7 @@ def bike_drawn(
         bar=it,
         bar_rotation_deg=turned,
         hood_slope_deg=slope,
-        crank_mm=lean.saddle.crank_mm,
+        crank_mm=crank_mm,
         crank_deg=CRANK_DRAWN_DEG,
     )
 
@@ -99,10 +107,10 @@ def drawn_now(facts: Facts) -> Drawn:
     measure, now, lean = facts.part(MeasureState), now_marks(facts), context(facts)
     saddle, hand = now.get("saddle", USUAL_SADDLE), now.get("hand", USUAL_HAND)
     clamp = hand - lean.contact.off
-    bar = bar_drawn(measure.bar)
+    bar, held = bar_drawn(measure.bar), (lean.contact, lean.saddle.crank_mm)
     if measure.frame is not None:
         geometry = measure.frame.chart.geometry()
-        bike = bike_drawn(facts, geometry, stem_to(geometry, clamp), saddle, hand, bar)
+        bike = bike_drawn(facts, geometry, stem_to(geometry, clamp), saddle, hand, bar, *held)
         return Drawn(bike, both(now) is None, measure.frame.label)
     usual_seat = facts.house.assumed["seat_angle"]
     try:
@@ -112,7 +120,7 @@ def drawn_now(facts: Facts) -> Drawn:
         clamp = USUAL_HAND - USUAL_OFF
         usual_bb = facts.house.assumed["bb_height"]
         geometry = sketch_frame(MeasureState(), USUAL_SADDLE, clamp, usual_bb, usual_seat)
-    return Drawn(bike_drawn(facts, geometry, stem_to(geometry, clamp), saddle, hand, bar), True, facts.bike)
+    return Drawn(bike_drawn(facts, geometry, stem_to(geometry, clamp), saddle, hand, bar, *held), True, facts.bike)
 
 
 def stem_to(geometry: FrameGeometry, clamp: Mark) -> FrontEndDrawing:
@@ -176,6 +184,7 @@ def bike_picture(facts: Facts) -> Picture:
         near=[],
         joints=[],
         held=[],
+        ghost=[],
         bounds=bounds,
         sketch=drawn.sketch,
         label=drawn.label or "bike as measured",

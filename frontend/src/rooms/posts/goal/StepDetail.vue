@@ -1,0 +1,186 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import type { Schemas, Sheet } from '@/shared/api/client'
+import { useSheet } from '@/rooms/files/useSheet'
+import Choices from '@/shared/ui/Choices.vue'
+import NumberRow from '@/shared/ui/NumberRow.vue'
+import TypedBox from '@/shared/ui/TypedBox.vue'
+import { t } from '@/shared/i18n'
+
+import CrankStops from './CrankStops.vue'
+
+/** What can be chosen within one step, what each choice would do, and the step's place in the chain. */
+type Line = NonNullable<Sheet['goal']>['lines'][number]
+type Step = Schemas['SetStep']['step']
+type Choice = Line['schools'][number]
+const props = defineProps<{ line: Line; step: Step; first: boolean; last: boolean }>()
+const emit = defineEmits<{ shift: [by: number] }>()
+const store = useSheet()
+const set = (more: Partial<Step>) =>
+  store.change({ do: 'goal.set', id: props.line.id, step: { ...props.step, ...more } as Step })
+const told = (c: Choice) => t('{label}: hand {fore} {up}', { label: c.label, fore: c.hand.fore, up: c.hand.up })
+const options = (them: Choice[]) => them.map((c) => ({ value: c.value, label: told(c) }))
+// The first reason stands in the step's own line, unless somebody's words do.
+const reasons = computed(() => (props.line.words ? props.line.why : props.line.why.slice(1)))
+const discipline = computed(() => (props.step.kind === 'discipline' ? props.step : null))
+const crank = computed(() => (props.step.kind === 'crank' ? props.step : null))
+const aero = computed(() => (props.step.kind === 'aero' ? props.step : null))
+const STRENGTHS = [
+  { value: 0, label: t('long, smooth') },
+  { value: 0.5, label: t('usual') },
+  { value: 1, label: t('short, rough') },
+]
+const KEEPS = [
+  { value: 'extension', label: t('leg reach') },
+  { value: 'both', label: t('and knee over pedal') },
+  { value: 'line', label: t('the plain difference') },
+] as const
+const FEET = [
+  { value: 'fixed', label: t('foot keeps its pitch') },
+  { value: 'turns', label: t('foot turns with the leg') },
+] as const
+interface Numbered {
+  name: string
+  label: string
+  value: number
+  least: number
+  most: number
+  step: number
+}
+const numbers = computed((): Numbered[] => {
+  const of = (name: string, label: string, value: number | undefined, least: number, most: number, step = 1) => ({
+    name,
+    label,
+    value: value ?? 0,
+    least,
+    most,
+    step,
+  })
+  const it = props.step
+  if (it.kind === 'foot')
+    return [
+      of('cleat_aft_by_mm', t('Cleats aft'), it.cleat_aft_by_mm, -40, 40),
+      of('stack_by_mm', t('Sole higher over the axle'), it.stack_by_mm, -40, 40, 0.5),
+    ]
+  if (it.kind === 'aero')
+    return [
+      of('forward_deg', t('Forward about the BB, °'), it.forward_deg, 0, 12, 0.5),
+      of('elbow_deg', t('Elbow, °'), it.elbow_deg, 80, 120),
+    ]
+  if (it.kind === 'move')
+    return [of('by_x_mm', t('Forward'), it.by_x_mm, -100, 100), of('by_y_mm', t('Up'), it.by_y_mm, -100, 100)]
+  return []
+})
+</script>
+
+<template>
+  <div class="inside">
+    <Choices
+      v-if="line.schools.length"
+      class="stack"
+      :label="$t('School')"
+      :value="discipline?.school ?? 'deltas'"
+      :options="options(line.schools)"
+      @pick="(school) => set({ school } as Partial<Step>)" />
+    <span v-if="discipline" class="small quiet">{{ $t('The events it is for') }}</span>
+    <Choices
+      v-if="discipline"
+      :label="$t('The events it is for')"
+      :value="discipline.strength ?? 0.5"
+      :options="STRENGTHS"
+      @pick="(strength) => set({ strength } as Partial<Step>)" />
+    <CrankStops
+      v-if="crank && line.stops.length"
+      :stops="line.stops"
+      :chosen="crank.to_mm"
+      @take="(to_mm) => set({ to_mm } as Partial<Step>)" />
+    <span v-if="crank" class="small quiet">{{ $t('Kept with the new crank') }}</span>
+    <Choices
+      v-if="crank"
+      :label="$t('Kept with the new crank')"
+      :value="crank.keep ?? 'extension'"
+      :options="KEEPS"
+      @pick="(keep) => set({ keep } as Partial<Step>)" />
+    <template v-for="it in numbers" :key="it.name">
+      <NumberRow
+        :label="it.label"
+        :value="it.value"
+        :least="it.least"
+        :most="it.most"
+        :step="it.step"
+        @keep="(v) => set({ [it.name]: v } as Partial<Step>)" />
+    </template>
+    <Choices
+      v-if="aero"
+      :label="$t('The foot')"
+      :value="aero.foot ?? 'fixed'"
+      :options="FEET"
+      @pick="(how) => set({ foot: how } as Partial<Step>)" />
+    <Choices
+      v-if="line.hands.length"
+      class="stack"
+      :label="$t('The hands')"
+      :value="'hands' in step ? (step.hands ?? 'with_saddle') : ''"
+      :options="options(line.hands)"
+      @pick="(hands) => set({ hands } as Partial<Step>)" />
+    <p v-for="it in reasons" :key="it" class="small quiet">{{ it }}</p>
+    <label class="words"
+      >{{ $t('Said of it') }}
+      <TypedBox
+        :value="line.words"
+        :label="$t('Said of it')"
+        @keep="(words) => store.change({ do: 'goal.words', id: line.id, words })" />
+    </label>
+    <div class="doing">
+      <button
+        type="button"
+        class="press bare low"
+        @click="store.change({ do: 'goal.park', id: line.id, parked: !line.parked })">
+        {{ line.parked ? $t('Take it up') : $t('Park it') }}
+      </button>
+      <button type="button" class="press bare low" :disabled="first" @click="emit('shift', -1)">
+        {{ $t('Earlier') }}
+      </button>
+      <button type="button" class="press bare low" :disabled="last" @click="emit('shift', 1)">{{ $t('Later') }}</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.inside {
+  display: grid;
+  gap: 8px;
+  padding: 8px 0 4px;
+}
+.stack :deep(.el-radio-button),
+.stack :deep(.el-radio-button__inner) {
+  width: 100%;
+  text-align: left;
+}
+label {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px;
+  font-size: 14px;
+}
+.words :deep(input) {
+  flex: 1;
+  height: 28px;
+  padding: 0 6px;
+  border: 0;
+  border-bottom: 1px solid var(--rule);
+  background: none;
+  color: var(--ink);
+  font: inherit;
+}
+p {
+  margin: 0;
+}
+.doing {
+  display: flex;
+  gap: 4px;
+  margin-left: -8px;
+}
+</style>

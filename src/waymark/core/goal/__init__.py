@@ -1,0 +1,28 @@
+"""A goal as a chain of steps on the measured marks, each a pure function of the position it starts from and the body."""
+
+from waymark.core.goal.chain import Link, Walked, walk
+from waymark.core.goal.steps import (
+    AeroStep,
+    CrankStep,
+    DisciplineStep,
+    FootStep,
+    MoveStep,
+    Position,
+    Step,
+)
+from waymark.core.goal.stops import CrankStop, crank_stops
+
+__all__ = [
+    "AeroStep",
+    "CrankStep",
+    "CrankStop",
+    "DisciplineStep",
+    "FootStep",
+    "Link",
+    "MoveStep",
+    "Position",
+    "Step",
+    "Walked",
+    "crank_stops",
+    "walk",
+]

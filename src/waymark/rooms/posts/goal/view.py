@@ -1,0 +1,252 @@
+"""What the goal's bench shows: the chain, line by line, with what each step does and what else it could be."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import BaseModel
+
+from waymark.core.errors import WaymarkError
+from waymark.core.feet import Hands
+from waymark.core.figures import whole
+from waymark.core.goal import CrankStep, FootStep, Link, Position, Step, crank_stops, walk
+from waymark.core.goal.steps import HANDS_SAID, title_of
+from waymark.core.goal.stops import ON_SALE_MM
+from waymark.core.marks import Mark
+from waymark.core.say import Count, Length, Said, bare, say, with_and
+from waymark.rooms.files import Facts
+from waymark.rooms.posts.goal.facts import chain, goal_marks, measured_use, other_end, present_body, walked, whole_by
+from waymark.rooms.posts.goal.state import ChainLine
+from waymark.rooms.schema import Point
+from waymark.rooms.shelves import Kind
+from waymark.rooms.telling import Told
+
+SCHOOLS: dict[str, Said] = {"deltas": say("Known offsets"), "body": say("By the body")}
+
+
+class By(BaseModel):
+    """How far a mark goes, mm, and as it is told: forward and up."""
+
+    x_mm: float
+    y_mm: float
+    fore: Told
+    up: Told
+
+
+class Choice(BaseModel):
+    """One of several ways within a step, and what saddle and hand would do by it."""
+
+    value: str
+    label: Told
+    saddle: By
+    hand: By
+
+
+class Stop(BaseModel):
+    """A crank on sale: what the tightest hip angle does, degrees, and saddle and torque with it."""
+
+    crank_mm: float
+    hip_by_deg: float
+    says: Told
+
+
+class StepLine(BaseModel):
+    """One step: what it is, why, how far it takes saddle and hand; the choices within it; where it ends.
+
+    ``trouble`` says why it leads nowhere. ``foot`` is told where the step changes the foot.
+    """
+
+    id: int
+    kind: Literal["discipline", "aero", "crank", "foot", "move"]
+    title: Told
+    why: list[Told]
+    words: str
+    parked: bool
+    saddle: By
+    hand: By
+    foot: Told | None
+    ends_saddle: Point
+    ends_hand: Point
+    schools: list[Choice]
+    hands: list[Choice]
+    stops: list[Stop]
+    trouble: Told | None
+
+
+class GoalView(BaseModel):
+    """The chain from the measured marks to the goal."""
+
+    headline: Told
+    note: Told
+    from_use: Kind
+    begins_saddle: Point | None
+    begins_hand: Point | None
+    lines: list[StepLine]
+    other_saddle: Point | None
+    other_hand: Point | None
+    guessed_body: bool
+
+
+def goal_view(facts: Facts) -> GoalView:
+    """The bench."""
+    taken, goal = walked(facts), goal_marks(facts)
+    lines = []
+    if taken is not None:
+        pairs = zip(chain(facts), taken.links, strict=True)
+        lines = [_line(facts, kept, link) for kept, link in pairs]
+    begins = taken.links[0].before if taken and taken.links else taken.end if taken else None
+    other = other_end(facts)
+    return GoalView(
+        headline=_headline(begins, taken.end if taken else None, goal.get("saddle"), goal.get("hand")),
+        note=_note(lines),
+        from_use=measured_use(facts),
+        begins_saddle=None if begins is None else _point(begins.saddle),
+        begins_hand=None if begins is None else _point(begins.contact),
+        lines=lines,
+        other_saddle=None if other is None else _point(other.saddle),
+        other_hand=None if other is None else _point(other.contact),
+        guessed_body=facts.profile.mm("height") is None,
+    )
+
+
+def _line(facts: Facts, kept: ChainLine, link: Link) -> StepLine:
+    return StepLine(
+        id=kept.id,
+        kind=kept.step.kind,
+        title=title_of(link.step, link.before),
+        why=list(link.why),
+        words=kept.words,
+        parked=kept.parked,
+        **_moves(link.before, link.after),
+        foot=_foot_words(link),
+        ends_saddle=_point(link.end.saddle),
+        ends_hand=_point(link.end.contact),
+        schools=_schools(link),
+        hands=_hands(facts, kept, link),
+        stops=_stops(facts, link) if link.trouble is None else [],
+        trouble=link.trouble,
+    )
+
+
+def _schools(link: Link) -> list[Choice]:
+    """Both schools, where they part."""
+    if link.other is None:
+        return []
+    chosen = getattr(link.step, "school", "deltas")
+    other = "body" if chosen == "deltas" else "deltas"
+    ends = {chosen: link.after, other: link.other}
+    return [Choice(value=name, label=label, **_moves(link.before, ends[name])) for name, label in SCHOOLS.items()]
+
+
+def _hands(facts: Facts, kept: ChainLine, link: Link) -> list[Choice]:
+    """What the hands may do when the saddle moves."""
+    step = kept.step
+    if link.trouble is not None or step.kind not in ("crank", "foot", "move"):
+        return []
+    if step.kind == "move" and step.mark == "hand":
+        return []
+    made = []
+    names: tuple[Hands, ...] = ("with_saddle", "drop", "place")
+    for name in names:
+        one = step.model_copy(update={"hands": name}).step()
+        after = _after(facts, one, link.before)
+        if after is not None:
+            made.append(Choice(value=name, label=HANDS_SAID[name], **_moves(link.before, after)))
+    return made
+
+
+def _after(facts: Facts, step: Step, before: Position) -> Position | None:
+    try:
+        return walk(before, [(step, False)], present_body(facts)).end
+    except WaymarkError:
+        return None
+
+
+def _stops(facts: Facts, link: Link) -> list[Stop]:
+    """The cranks on sale, seen from where the step starts."""
+    if not isinstance(link.step, CrankStep):
+        return []
+    step, lengths = link.step, sorted({*ON_SALE_MM, link.step.to_mm, link.before.crank_mm})
+    return [
+        Stop(crank_mm=s.crank_mm, hip_by_deg=s.hip_by_deg, says=_stop_words(s.saddle_by, s.torque_change_percent))
+        for s in crank_stops(link.before, present_body(facts), step.keep, step.hands, lengths)
+    ]
+
+
+def _stop_words(saddle_by: Mark, torque: float) -> Said:
+    share = Count(abs(round(torque)))
+    moved = say("saddle {fore} {up}", fore=_signed(whole(saddle_by.x_mm)), up=_signed(whole(saddle_by.y_mm)))
+    if round(torque) == 0:
+        return say("{moved}, the same torque", moved=moved)
+    if torque < 0:
+        return say("{moved}, {share} % less torque", moved=moved, share=share)
+    return say("{moved}, {share} % more torque", moved=moved, share=share)
+
+
+def _foot_words(link: Link) -> Said | None:
+    """What the step does to the foot."""
+    if link.trouble is not None:
+        return None
+    if isinstance(link.step, CrankStep):
+        return say("crank {by}", by=_signed(link.after.crank_mm - link.before.crank_mm))
+    if isinstance(link.step, FootStep):
+        aft, up = link.step.cleat_aft_by_mm, link.step.stack_by_mm
+        said = [say("sole {by} up", by=_signed(up))] if up else []
+        said += [say("cleat {by} aft", by=_signed(aft))] if aft else []
+        return with_and(said) if said else None
+    return None
+
+
+def _headline(begins: Position | None, end: Position | None, saddle: Mark | None, hand: Mark | None) -> Said:
+    """What the goal does to the hand, else to the saddle, in a few words."""
+    if begins is None or end is None or saddle is None or hand is None:
+        return say("Nothing measured yet")
+    if begins.pad is None and end.pad is not None:
+        return say("Arms to pads")
+    hands, seat = _way(whole_by(begins.contact, hand)), _way(whole_by(begins.saddle, saddle))
+    if hands is not None:
+        return say("Hand {way}", way=hands)
+    return say("Kept as measured") if seat is None else say("Saddle {way}", way=seat)
+
+
+def _way(by: Mark) -> Said | None:
+    said = []
+    if by.x_mm:
+        said.append(say("{by} forward", by=bare(by.x_mm)) if by.x_mm > 0 else say("{by} back", by=bare(-by.x_mm)))
+    if by.y_mm:
+        said.append(say("{by} up", by=bare(by.y_mm)) if by.y_mm > 0 else say("{by} down", by=bare(-by.y_mm)))
+    return with_and(said) if said else None
+
+
+def _note(lines: list[StepLine]) -> Said:
+    """How many steps there are, and that each starts where the one above ended."""
+    on, parked = sum(not x.parked for x in lines), sum(x.parked for x in lines)
+    if not lines:
+        return say("The goal is where the marks must be on the new machine. Saddle before bars: the leg comes first.")
+    each = say("Each starts where the one above it ended.")
+    if on == 1 and not parked:
+        return say("One step from the measured marks.")
+    if parked:
+        return say(
+            "Steps from the measured marks: {on}, parked {parked}. {each}",
+            on=Count(on),
+            parked=Count(parked),
+            each=each,
+        )
+    return say("{on} steps from the measured marks. {each}", on=Count(on), each=each)
+
+
+def _moves(before: Position, after: Position) -> dict[str, By]:
+    return {"saddle": _by(whole_by(before.saddle, after.saddle)), "hand": _by(whole_by(before.contact, after.contact))}
+
+
+def _by(by: Mark) -> By:
+    return By(x_mm=by.x_mm, y_mm=by.y_mm, fore=say("{by}", by=_signed(by.x_mm)), up=say("{by}", by=_signed(by.y_mm)))
+
+
+def _signed(value: float) -> Length:
+    return Length(value, signed=True, bare=True)
+
+
+def _point(at: Mark) -> Point:
+    return Point(x_mm=at.x_mm, y_mm=at.y_mm)

@@ -1,0 +1,61 @@
+"""Goal in the browser: a position carried to another use, a crank chosen by its hip angle, pads, and all of it kept."""
+
+from __future__ import annotations
+
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import Room
+from tests.browser.test_sheet import at, cell
+
+
+def figures(page: Page, step: str) -> list[str]:
+    row = page.locator(".chain .step").filter(has=page.get_by_role("button", name=step, exact=True))
+    return [" ".join(x.split()) for x in row.locator(".pair").all_inner_texts()]
+
+
+def test_a_road_position_is_carried_to_gravel_and_given_shorter_cranks(demo_room: Room, page: Page) -> None:
+    page.goto(at(demo_room, "Halvard Stroud", "goal"))
+    uses = page.get_by_role("radiogroup", name="Use")
+    expect(uses).to_be_visible()
+    hand = [int(x.replace("−", "-")) for x in cell(page, "hand", "goal").split()]
+    uses.get_by_text("Gravel", exact=True).click()
+    expect(page.locator(".chain .step .what strong").first).to_have_text("Road to Gravel")
+    saddle_by, hand_by = figures(page, "Road to Gravel")
+    moved = [int(x.replace("−", "-").replace("+", "")) for x in hand_by.split()]
+    assert cell(page, "hand", "goal") == f"{hand[0] + moved[0]} {hand[1] + moved[1]}"
+    assert saddle_by != "0 0"
+    # The other school stands in the same step, with what the hand would do by it; chosen, it is the step.
+    page.get_by_role("button", name="Road to Gravel", exact=True).click()
+    body = page.get_by_role("radiogroup", name="School").get_by_text("By the body")
+    told = body.inner_text().split("hand ")[1]
+    body.click()
+    expect(page.locator(".chain .step .pair").nth(1)).to_have_text(told)
+    page.get_by_role("button", name="Road to Gravel", exact=True).click()
+    # A crank by arrow keys along those on sale.
+    page.get_by_role("button", name="crank", exact=True).click()
+    page.get_by_role("button", name="Crank 175 to 170", exact=True).click()
+    page.get_by_role("radio", name="170: hip").focus()
+    page.keyboard.press("ArrowLeft")
+    expect(page.get_by_role("button", name="Crank 175 to 167.5", exact=True)).to_be_visible()
+    expect(page.locator('[data-cell="foot-goal"]')).to_contain_text("167.5")
+    # Kept: after a reload the chain stands, and Frame knows that the goal moved.
+    page.reload()
+    expect(page.get_by_role("button", name="Crank 175 to 167.5", exact=True)).to_be_visible()
+    page.get_by_role("button", name="Take out: Road to Gravel").click()
+    expect(page.get_by_role("button", name="Road to Gravel", exact=True)).to_have_count(0)
+
+
+def test_pads_are_a_step_with_what_they_cost(demo_room: Room, page: Page) -> None:
+    page.goto(at(demo_room, "Sennen Tregear", "goal"))
+    expect(page.get_by_role("heading", name="Arms to pads")).to_be_visible()
+    page.get_by_role("button", name="To arm pads, 5° forward", exact=True).click()
+    expect(page.get_by_text("brakes and gears are out of reach on the pads")).to_be_visible()
+    before = cell(page, "saddle", "goal")
+    forward = page.get_by_role("spinbutton", name="Forward about the BB, °")
+    forward.fill("6")
+    forward.press("Enter")
+    expect(page.get_by_role("button", name="To arm pads, 6° forward", exact=True)).to_be_visible()
+    assert cell(page, "saddle", "goal") != before
+    page.get_by_role("button", name="Park it").click()
+    expect(page.get_by_text("Parked; adds nothing.")).to_be_visible()
+    expect(page.get_by_role("heading", name="Saddle", exact=False).first).to_be_visible()

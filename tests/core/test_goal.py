@@ -1,0 +1,190 @@
+"""The chain of steps a goal is made of: worked numbers, what has to hold for any chain, and what the sentences say."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from itertools import pairwise
+from math import floor
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from waymark.core.body import BodyMeasures, FootFit, readouts, segments
+from waymark.core.goal import (
+    AeroStep,
+    CrankStep,
+    DisciplineStep,
+    FootStep,
+    MoveStep,
+    Position,
+    Step,
+    crank_stops,
+    walk,
+)
+from waymark.core.goal.steps import title_of
+from waymark.core.marks import Mark
+from waymark.core.translate import AeroAsk
+
+BODY = BodyMeasures(1780, 265)
+START = Position(Mark(-208.2, 702.8), Mark(455.4, 560.0), "endurance", 172.5, FootFit(265))
+HANDS = st.sampled_from(["with_saddle", "drop", "place"])
+STEPS = st.one_of(
+    st.builds(
+        DisciplineStep,
+        st.sampled_from(["road", "gravel", "cyclocross", "trail", "city"]),
+        st.sampled_from(["deltas", "body"]),
+        st.floats(0, 1),
+    ),
+    st.builds(CrankStep, st.floats(150, 180), st.sampled_from(["line", "extension"]), HANDS),
+    st.builds(FootStep, st.floats(-10, 10), st.floats(-15, 15), HANDS),
+    st.builds(
+        MoveStep,
+        st.sampled_from(["saddle", "hand"]),
+        st.builds(Mark, st.floats(-20, 20), st.floats(-10, 10)),
+        HANDS,
+    ),
+)
+CHAINS = st.lists(st.tuples(STEPS, st.booleans()), max_size=5)
+
+
+def ends(*steps: Step) -> Position:
+    return walk(START, [(s, False) for s in steps], BODY).end
+
+
+def knee_deg(at: Position) -> float:
+    return readouts(at.saddle, at.hand, segments(BODY), at.foot, at.crank_mm).knee_flexion_least_deg
+
+
+def test_no_step_keeps_the_measured_marks_to_the_whole_mm() -> None:
+    found = walk(START, [], BODY)
+    assert (found.end.saddle, found.end.hand) == (Mark(-208, 703), Mark(455, 560))
+    assert found.links == ()
+    assert found.other_end is None
+
+
+def test_the_worked_steps_one_after_another() -> None:
+    """Endurance to cyclocross by offsets, half-way: saddle +2.5 −7.5, hand −5 +7.5; then 172.5 to 165 with its extension."""
+    found = walk(START, [(DisciplineStep("cyclocross"), False), (CrankStep(165), False)], BODY)
+    by = [(k.after.saddle - k.before.saddle, k.after.hand - k.before.hand) for k in found.links]
+    assert by == [(Mark(3, -7), Mark(-5, 8)), (Mark(-2, 7), Mark(-2, 7))]
+    assert found.end.crank_mm == 165
+    assert [str(x) for x in found.links[0].why] == ["cyclocross: lower to remount, nearer to carry and steer"]
+    assert [str(x) for x in found.links[1].why] == [
+        "the leg stretched as before; the hands go with it",
+        "at the top the foot is 15 lower under the hip",
+        "4 % less torque for the same push",
+    ]
+
+
+@given(CHAINS)
+def test_figures_are_whole_and_add_up_to_the_goal(steps: list[tuple[Step, bool]]) -> None:
+    found = walk(START, steps, BODY)
+    saddle, hand = Mark(floor(-208.2 + 0.5), floor(702.8 + 0.5)), Mark(floor(455.4 + 0.5), 560)
+    for link, (_, parked) in zip(found.links, steps, strict=True):
+        assert (link.before.saddle, link.before.hand) == (saddle, hand)
+        for mark in (link.after.saddle - link.before.saddle, link.after.hand - link.before.hand):
+            assert mark.x_mm == round(mark.x_mm)
+            assert mark.y_mm == round(mark.y_mm)
+        if not parked:
+            saddle, hand = link.after.saddle, link.after.hand
+    assert (found.end.saddle, found.end.hand) == (saddle, hand)
+
+
+@given(CHAINS, STEPS, st.integers(0, 5))
+def test_a_parked_step_changes_nothing_that_follows(steps: list[tuple[Step, bool]], more: Step, at: int) -> None:
+    at = min(at, len(steps))
+    without, with_it = walk(START, steps, BODY), walk(START, [*steps[:at], (more, True), *steps[at:]], BODY)
+    assert with_it.end == without.end
+    assert [k.after for i, k in enumerate(with_it.links) if i != at] == [k.after for k in without.links]
+
+
+@given(st.floats(150, 185), HANDS)
+def test_a_crank_keeps_the_legs_reach_to_what_half_a_millimetre_bends(to_mm: float, hands: str) -> None:
+    at = ends(CrankStep(to_mm, "extension", hands))  # type: ignore[arg-type]
+    here = ends()
+    assert knee_deg(at) == pytest.approx(knee_deg(here), abs=0.3)
+    by, saddle_by = at.hand - here.hand, at.saddle - here.saddle
+    wanted = {"with_saddle": saddle_by, "drop": Mark(0, saddle_by.y_mm), "place": Mark(0, 0)}
+    assert by == wanted[hands]
+
+
+def test_there_and_back_comes_home() -> None:
+    for use in ("road", "gravel", "cyclocross"):
+        home = ends(DisciplineStep(use, "deltas"), DisciplineStep("endurance", "deltas"))  # type: ignore[arg-type]
+        # Each of the two steps is set to the whole millimetre: half a millimetre apiece.
+        assert home.saddle.distance_mm(Mark(-208, 703)) <= 2**0.5
+        assert home.hand.distance_mm(Mark(455, 560)) <= 2**0.5
+        assert home.use == "endurance"
+
+
+def test_the_school_not_chosen_is_carried_through_what_follows() -> None:
+    step, crank = DisciplineStep("gravel", "deltas"), CrankStep(165)
+    found = walk(START, [(step, False), (crank, False)], BODY)
+    assert found.other_end == ends(replace(step, school="body"), crank)
+    assert found.links[0].other == ends(replace(step, school="body"))
+    # Parked it is no rival; and where grips are, both schools take the hand from the body.
+    assert walk(START, [(step, True), (crank, False)], BODY).other_end is None
+    assert walk(START, [(DisciplineStep("trail"), False)], BODY).other_end is None
+
+
+def test_pads_are_reached_once_and_offsets_end_there() -> None:
+    pads, gravel = AeroStep(AeroAsk(5)), DisciplineStep("gravel")
+    found = walk(START, [(pads, False), (gravel, False), (pads, False), (CrankStep(165), False)], BODY)
+    assert [k.trouble is None for k in found.links] == [True, False, False, True]
+    assert str(found.links[1].trouble) == "The hands lie on arm pads: offsets from hood to hood say nothing of them."
+    assert str(found.links[2].trouble) == "The arms lie on pads already."
+    assert found.links[1].after == found.links[1].before
+    end = found.end
+    assert end.pad is not None
+    assert (end.hand - end.pad).length_mm == pytest.approx(0.146 * 1780 + 60 - 70, abs=1)
+    assert str(found.links[0].why[-1]) == (
+        "an aero position is judged by how long it is held: ride it before it is bought"
+    )
+
+
+def test_a_leg_that_does_not_reach_says_so_and_moves_nothing() -> None:
+    high = replace(START, saddle=Mark(-250, 860))
+    [link] = walk(high, [(CrankStep(165), False)], BODY).links
+    assert link.after == link.before
+    assert str(link.trouble) == (
+        "This leg does not reach the pedal from this saddle, so that its extension cannot be kept."
+    )
+
+
+@pytest.mark.parametrize(
+    ("step", "title"),
+    [
+        (DisciplineStep("cross_country"), "Endurance to Cross country"),
+        (CrankStep(165), "Crank 172.5 to 165"),
+        (FootStep(cleat_aft_by_mm=8), "Cleats 8 aft"),
+        (FootStep(cleat_aft_by_mm=-3), "Cleats 3 forward"),
+        (FootStep(stack_by_mm=-2.5), "Sole 2.5 lower over the axle"),
+        (FootStep(4, 6), "Sole 4 higher over the axle, Cleats 6 aft"),
+        (MoveStep("saddle", Mark(0, -5)), "Saddle moved"),
+        (AeroStep(AeroAsk(6.5)), "To arm pads, 6.5° forward"),
+    ],
+)
+def test_steps_are_called_as_a_fitter_would(step: Step, title: str) -> None:
+    assert str(title_of(step, START)) == title
+
+
+def test_cleats_aft_lower_the_saddle_and_the_trades_range_stands_beside() -> None:
+    [link] = walk(START, [(FootStep(cleat_aft_by_mm=10), False)], BODY).links
+    assert str(link.why[0]) == ("the leg stretched as before: the saddle 5.5 down its line (the trade: 5 to 10)")
+    assert link.after.foot.cleat_aft_mm == 10
+    assert knee_deg(link.after) == pytest.approx(knee_deg(link.before), abs=0.3)
+
+
+def test_every_crank_on_sale_opens_the_hip_the_shorter_it_is() -> None:
+    stops = crank_stops(START, BODY, "extension", "with_saddle")
+    assert [s.crank_mm for s in stops] == sorted(s.crank_mm for s in stops)
+    assert all(a.hip_by_deg > b.hip_by_deg for a, b in pairwise(stops))
+    [same] = [s for s in stops if s.crank_mm == 172.5]
+    assert same.hip_by_deg == pytest.approx(0, abs=1e-6)
+    for stop in stops:
+        after = ends(CrankStep(stop.crank_mm))
+        moved = after.saddle - ends().saddle
+        assert abs(moved.x_mm - stop.saddle_by.x_mm) <= 0.51
+        assert abs(moved.y_mm - stop.saddle_by.y_mm) <= 0.51
+        assert stop.torque_change_percent == pytest.approx(100 * (stop.crank_mm / 172.5 - 1))
