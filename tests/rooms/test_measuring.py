@@ -206,7 +206,7 @@ def test_what_is_asked_depends_on_the_bar_and_the_house(fitter: Fitter) -> None:
     assert len(fitter.client.get("/api/house/callout").json()) == len(PROMPTS)
 
 
-@settings(max_examples=12)
+@settings(max_examples=6)
 @given(st.randoms(use_true_random=False))
 def test_no_order_and_no_slip_of_readings_ever_fails(random: Random) -> None:
     state = FitState(bike="any")
