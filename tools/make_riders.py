@@ -202,7 +202,7 @@ RIDERS: list[dict[str, Any]] = [
         "title": "From the road bike to pads", "reason": "A first bike for the hour; the hip decides how low.",
         "bar": "Petrel 44", "saddle": "Plover 143",
         "measure": [
-            ("crank", "172,5"), ("bb_floor", "268"), ("s_straight", "765.5"), ("s_plumb", "734"), ("s_behind", "217"), ("s_nose", "152"),
+            ("crank", "172,5"), ("bb_floor", "268"), ("s_straight", "765.5"), ("s_plumb", "734"), ("s_behind", "217"), ("s_nose", "152"), ("nose_behind", "65"),
             ("hand_ahead.right", "556"), ("hand_up.right", "684"), ("s_hand.right", "774.5"),
         ],
         "chain": [

@@ -19,18 +19,18 @@ def test_a_road_position_is_carried_to_gravel_and_given_shorter_cranks(demo_room
     expect(uses).to_be_visible()
     hand = [int(x.replace("−", "-")) for x in cell(page, "hand", "goal").split()]
     uses.get_by_text("Gravel", exact=True).click()
-    expect(page.locator(".chain .step .what strong").first).to_have_text("Road to Gravel")
-    saddle_by, hand_by = figures(page, "Road to Gravel")
+    expect(page.locator(".chain .step .what strong").first).to_have_text("Road to gravel")
+    saddle_by, hand_by = figures(page, "Road to gravel")
     moved = [int(x.replace("−", "-").replace("+", "")) for x in hand_by.split()]
     assert cell(page, "hand", "goal") == f"{hand[0] + moved[0]} {hand[1] + moved[1]}"
     assert saddle_by != "0 0"
     # The other school stands in the same step, with what the hand would do by it; chosen, it is the step.
-    page.get_by_role("button", name="Road to Gravel", exact=True).click()
+    page.get_by_role("button", name="Road to gravel", exact=True).click()
     body = page.get_by_role("radiogroup", name="School").get_by_text("By the body")
     told = body.inner_text().split("hand ")[1]
     body.click()
     expect(page.locator(".chain .step .pair").nth(1)).to_have_text(told)
-    page.get_by_role("button", name="Road to Gravel", exact=True).click()
+    page.get_by_role("button", name="Road to gravel", exact=True).click()
     # A crank by arrow keys along those on sale.
     page.get_by_role("button", name="crank", exact=True).click()
     page.get_by_role("button", name="Crank 175 to 170", exact=True).click()
@@ -41,8 +41,8 @@ def test_a_road_position_is_carried_to_gravel_and_given_shorter_cranks(demo_room
     # Kept: after a reload the chain stands, and Frame knows that the goal moved.
     page.reload()
     expect(page.get_by_role("button", name="Crank 175 to 167.5", exact=True)).to_be_visible()
-    page.get_by_role("button", name="Take out: Road to Gravel").click()
-    expect(page.get_by_role("button", name="Road to Gravel", exact=True)).to_have_count(0)
+    page.get_by_role("button", name="Take out: Road to gravel").click()
+    expect(page.get_by_role("button", name="Road to gravel", exact=True)).to_have_count(0)
 
 
 def test_pads_are_a_step_with_what_they_cost(demo_room: Room, page: Page) -> None:

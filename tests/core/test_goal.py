@@ -16,6 +16,7 @@ from waymark.core.goal import (
     CrankStep,
     DisciplineStep,
     FootStep,
+    MixStep,
     MoveStep,
     Position,
     Step,
@@ -155,7 +156,7 @@ def test_a_leg_that_does_not_reach_says_so_and_moves_nothing() -> None:
 @pytest.mark.parametrize(
     ("step", "title"),
     [
-        (DisciplineStep("cross_country"), "Endurance to Cross country"),
+        (DisciplineStep("cross_country"), "Endurance to cross country"),
         (CrankStep(165), "Crank 172.5 to 165"),
         (FootStep(cleat_aft_by_mm=8), "Cleats 8 aft"),
         (FootStep(cleat_aft_by_mm=-3), "Cleats 3 forward"),
@@ -188,3 +189,29 @@ def test_every_crank_on_sale_opens_the_hip_the_shorter_it_is() -> None:
         assert abs(moved.x_mm - stop.saddle_by.x_mm) <= 0.51
         assert abs(moved.y_mm - stop.saddle_by.y_mm) <= 0.51
         assert stop.torque_change_percent == pytest.approx(100 * (stop.crank_mm / 172.5 - 1))
+
+
+def test_several_uses_are_weighed_from_where_the_position_comes_from() -> None:
+    """70 % cyclocross and 30 % gravel: heights 7.5·0.7 + 12.5·0.3 up, half-way each; from gravel first back by its own."""
+    shares = (("cyclocross", 70.0), ("gravel", 30.0))
+    [link] = walk(START, [(MixStep(shares), False)], BODY).links  # type: ignore[arg-type]
+    up, back = 7.5 * 0.7 + 12.5 * 0.3, -5 * 0.7 - 7.5 * 0.3
+    assert link.after.hand == Mark(455 + floor(back + 0.5), 560 + floor(up + 0.5))
+    assert [str(x) for x in link.why] == ["what cyclocross 70 % and gravel 30 % have in common, each by its share"]
+    gravel = walk(replace(START, use="gravel"), [(MixStep(shares), False)], BODY).end  # type: ignore[arg-type]
+    assert gravel.hand == Mark(455 + floor(back + 7.5 + 0.5), 560 + floor(up - 12.5 + 0.5))
+
+
+def test_uses_that_do_not_meet_call_for_two_set_ups_and_say_what_is_changed() -> None:
+    [link] = walk(START, [(MixStep((("road", 50.0), ("time_trial", 50.0))), False)], BODY).links
+    assert [str(x) for x in link.why] == [
+        "what road 50 % and time trial 50 % have in common, each by its share",
+        "they do not meet: two set-ups, and this lies between them by share",
+        "to change over: pads on, and the saddle forward",
+    ]
+    for at, uses, trouble in (
+        (START, (), "No uses are recorded of this rider."),
+        (replace(START, use="trail"), (("road", 1.0),), "Uses are mixed from a position on the hoods."),
+    ):
+        [link] = walk(at, [(MixStep(uses), False)], BODY).links  # type: ignore[arg-type]
+        assert str(link.trouble) == trouble

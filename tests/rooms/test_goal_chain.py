@@ -42,7 +42,7 @@ def test_another_use_carries_the_position_and_the_same_use_brings_it_back(brona:
     [line] = view(brona)["lines"]
     # Half-way between near and far: saddle 0 to −5 lower, hand 5 to 20 up and 0 to 15 back; halves upward.
     assert (by(line, "saddle"), by(line, "hand")) == ((0, -2), (-7, 13))
-    assert line["title"] == "Endurance to Gravel"
+    assert line["title"] == "Endurance to gravel"
     after = cells(brona)
     assert after["saddle"] == (before["saddle"][0], before["saddle"][1] - 2)
     assert after["hand"] == (before["hand"][0] - 7, before["hand"][1] + 13)
@@ -174,3 +174,19 @@ def test_a_chain_outlives_export_undo_and_an_empty_bike(brona: Fitter, demo: Tes
     wenna.edit("goal.carry", {"use": "gravel"}, "goal")
     assert view(wenna)["headline"] == "Nothing measured yet"
     assert view(wenna)["lines"] == []
+
+
+def test_the_riders_own_shares_weigh_the_goal(demo: TestClient) -> None:
+    merryn = demo_fit(demo, "Merryn Ashcombe")
+    merryn.edit("goal.from_use", {"use": "endurance"}, "goal")
+    merryn.edit("goal.add", {"step": {"kind": "mix"}}, "goal")
+    [line] = view(merryn)["lines"]
+    assert line["title"] == "All its uses"
+    # Gravel's middle is 2.5 lower, 7.5 back and 12.5 up; three tenths of it, in whole millimetres.
+    assert line["why"] == ["what endurance 70 % and gravel 30 % have in common, each by its share"]
+    assert (by(line, "saddle"), by(line, "hand")) == ((0, -1), (-2, 4))
+    brona = demo_fit(demo, "Brona Askwith")
+    brona.edit("goal.from_use", {"use": "endurance"}, "goal")
+    brona.edit("goal.add", {"step": {"kind": "mix"}}, "goal")
+    [line] = view(brona)["lines"]
+    assert line["trouble"] == "No uses are recorded of this rider."

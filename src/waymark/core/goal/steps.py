@@ -9,8 +9,8 @@ from waymark.core.body import SEATED, BodyMeasures, FootFit, Seated, segments
 from waymark.core.errors import InputError
 from waymark.core.feet import Hands, Keep, change_crank, change_foot
 from waymark.core.marks import ORIGIN, Mark
-from waymark.core.say import Angle, Count, Said, bare, exactly, say, tenths, term
-from waymark.core.translate import AeroAsk, School, Use, to_aero, translate
+from waymark.core.say import Angle, Count, Said, bare, exactly, say, tenths, term, with_and
+from waymark.core.translate import SHIFTS, STRENGTH, AeroAsk, School, Use, mix, to_aero, translate
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,6 +46,13 @@ class DisciplineStep:
     to: Use
     school: School = "deltas"
     strength: float = 0.5
+
+
+@dataclass(frozen=True, slots=True)
+class MixStep:
+    """To all the uses of one bike at once, each with its share."""
+
+    uses: tuple[tuple[Use, float], ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -87,7 +94,7 @@ LOST_ON_PADS: tuple[Said, ...] = (
     say("clip-ons go only on a bar whose maker allows the clamp: where that is not known, ask the maker"),
     say("an aero position is judged by how long it is held: ride it before it is bought"),
 )
-Step = DisciplineStep | AeroStep | CrankStep | FootStep | MoveStep
+Step = DisciplineStep | MixStep | AeroStep | CrankStep | FootStep | MoveStep
 HANDS_SAID: dict[Hands, Said] = {
     "with_saddle": say("the hands go with it"), "drop": say("the drop stays"), "place": say("the hands stay"),
 }  # fmt: skip
@@ -98,6 +105,8 @@ def taken(step: Step, at: Position, body: BodyMeasures) -> tuple[Position, tuple
     match step:
         case DisciplineStep():
             return _to_use(step, at, body)
+        case MixStep():
+            return _to_uses(step, at)
         case AeroStep():
             return _to_pads(step, at, body)
         case CrankStep():
@@ -118,6 +127,31 @@ def _to_use(step: DisciplineStep, at: Position, body: BodyMeasures) -> tuple[Pos
     found = translate(at.saddle, at.hand, body, at.foot, at.crank_mm, at.use, step.to, step.school, step.strength)
     why = list(dict.fromkeys(line.why for line in found.steps))
     return replace(at, saddle=found.saddle, hand=found.hand, use=step.to), tuple(why)
+
+
+def _to_uses(step: MixStep, at: Position) -> tuple[Position, tuple[Said, ...]]:
+    """The mix is stated from road endurance: first back to there by the known offsets, half-way, then to what is shared."""
+    if not step.uses:
+        raise InputError("No uses are recorded of this rider.", field="uses", allowed="shares at the Rider post")
+    here = SHIFTS.get(at.use)
+    if at.pad is not None or here is None or here.hand is None:
+        raise InputError(
+            "Uses are mixed from a position on the hoods.", field="uses", allowed="a bike with drop bars, off the pads"
+        )
+    saddle, hand = at.saddle - here.saddle.at(STRENGTH), at.hand - here.hand.at(STRENGTH)
+    found = mix(step.uses, saddle, hand)
+    meets = say("what {uses} have in common, each by its share", uses=_uses_words(step))
+    if not found.two_set_ups:
+        return replace(at, saddle=found.saddle, hand=found.hand), (meets,)
+    apart = say("they do not meet: two set-ups, and this lies between them by share")
+    changes = tuple(say("to change over: {change}", change=change) for change in found.quick_changes)
+    return replace(at, saddle=found.saddle, hand=found.hand), (meets, apart, *changes)
+
+
+def _uses_words(step: MixStep) -> Said:
+    return with_and(
+        [say("{use} {share} %", use=term(_words(use).lower()), share=Count(share)) for use, share in step.uses]
+    )
 
 
 def _to_pads(step: AeroStep, at: Position, body: BodyMeasures) -> tuple[Position, tuple[Said, ...]]:
@@ -187,7 +221,9 @@ def title_of(step: Step, at: Position) -> Said:
     """What a step is called where it starts from ``at``."""
     match step:
         case DisciplineStep():
-            return say("{old} to {new}", old=term(_words(at.use)), new=term(_words(step.to)))
+            return say("{old} to {new}", old=term(_words(at.use)), new=term(_words(step.to).lower()))
+        case MixStep():
+            return say("All its uses")
         case AeroStep():
             return say("To arm pads, {by} forward", by=Angle(step.ask.delta_deg))
         case CrankStep():

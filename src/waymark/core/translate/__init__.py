@@ -2,12 +2,13 @@
 
 from waymark.core.translate.aero import Aero, AeroAsk, AeroStep, delta_to_deg, to_aero
 from waymark.core.translate.mix import COORDINATES, Coordinate, Mixed, Shared, mix
-from waymark.core.translate.translate import School, Translation, translate
+from waymark.core.translate.translate import STRENGTH, School, Translation, translate
 from waymark.core.translate.uses import SHIFTS, Use, UseShift
 
 __all__ = [
     "COORDINATES",
     "SHIFTS",
+    "STRENGTH",
     "Aero",
     "AeroAsk",
     "AeroStep",

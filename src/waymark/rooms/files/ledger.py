@@ -106,7 +106,7 @@ def ledger_of(registry: Registry, facts: Facts) -> list[LedgerRow]:
                 label=registry.label_of(facts, mark),
                 cells=cells,
                 miss=built.get(mark) or plan.get(mark),
-                moves=_moves(now.get(mark), goal.get(mark)),
+                moves=_moves(mark, now.get(mark), goal.get(mark)),
                 tol_x_mm=tol_x,
                 tol_y_mm=tol_y,
             )
@@ -114,9 +114,13 @@ def ledger_of(registry: Registry, facts: Facts) -> list[LedgerRow]:
     return rows
 
 
-def _moves(now: Mark | None, goal: Mark | None) -> list[Said] | None:
+def _moves(mark: MarkName, now: Mark | None, goal: Mark | None) -> list[Said] | None:
     if now is None or goal is None:
         return None
+    if mark == "foot":
+        # Cranks and soles come in halves.
+        by = goal - now
+        return [say("{by}", by=Length(v, signed=True, bare=True, exact=True)) for v in (by.x_mm, by.y_mm)]
     return [
         say("{by}", by=Length(whole(goal.x_mm) - whole(now.x_mm), signed=True, bare=True)),
         say("{by}", by=Length(whole(goal.y_mm) - whole(now.y_mm), signed=True, bare=True)),

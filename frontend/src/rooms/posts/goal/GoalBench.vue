@@ -29,6 +29,9 @@ const crank = computed(() => props.sheet.ledger.find((r) => r.mark === 'foot')?.
 const ADDS = computed((): { label: string; step: Step }[] => [
   { label: t('crank'), step: { kind: 'crank', to_mm: Math.max(145, crank.value - 5) } as Step },
   { label: t('cleats, pedals, shoes'), step: { kind: 'foot', cleat_aft_by_mm: 5 } as Step },
+  ...((props.sheet.rider.profile.uses?.length ?? 0) > 1
+    ? [{ label: t('all its uses'), step: { kind: 'mix' } as Step }]
+    : []),
   { label: t('saddle'), step: { kind: 'move', mark: 'saddle', by_y_mm: -5, hands: 'place' } as Step },
   { label: t('hand'), step: { kind: 'move', mark: 'hand', by_y_mm: 5 } as Step },
 ])

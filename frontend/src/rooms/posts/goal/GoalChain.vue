@@ -103,8 +103,8 @@ const last = (line: Line) => view.value.lines[view.value.lines.length - 1]?.id =
       </button>
       <p v-if="line.trouble" class="why trouble">{{ line.trouble }}</p>
       <p v-else class="why">
-        {{ why(line) }}<template v-if="line.foot"> · {{ line.foot }}</template>
-        <em v-if="line.parked"> {{ $t('Parked; adds nothing.') }}</em>
+        {{ [why(line), line.foot].filter(Boolean).join('; ') }}
+        <em v-if="line.parked">{{ $t('Parked; adds nothing.') }}</em>
       </p>
       <StepDetail
         v-if="open === line.id"
@@ -155,7 +155,7 @@ const last = (line: Line) => view.value.lines[view.value.lines.length - 1]?.id =
 li {
   position: relative;
   display: grid;
-  grid-template-columns: 32px 1fr 80px 88px 16px;
+  grid-template-columns: 30px 1fr 74px 78px 14px;
   gap: 0 4px;
   align-items: center;
   padding: 6px 10px 6px 15px;
@@ -215,7 +215,7 @@ li {
 }
 .pair {
   text-align: right;
-  font-size: 16px;
+  font-size: 15px;
   white-space: nowrap;
 }
 .disc {
@@ -253,6 +253,7 @@ li {
   font-size: 13.5px;
 }
 .why em {
+  display: block;
   font-style: normal;
 }
 .trouble {

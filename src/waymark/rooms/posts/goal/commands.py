@@ -118,7 +118,7 @@ class Carry(Command):
     def run(self, work: Work) -> Said:
         """Put the step that leads there at the head of the chain, none where the measured bike was for the same."""
         goal, old = work.file.part(GoalState), measured_use(work.facts)
-        goal.discipline = self.use
+        goal.from_use, goal.discipline = old, self.use
         held = next((x for x in goal.chain if x.step.kind in ("discipline", "aero")), None)
         rest = [x for x in goal.chain if x is not held]
         if self.use == old:

@@ -5,27 +5,37 @@ from __future__ import annotations
 from waymark.core.body import BodyMeasures, FootFit
 from waymark.core.contact import Contact
 from waymark.core.figures import whole
-from waymark.core.goal import Position, Walked, walk
+from waymark.core.goal import MixStep, Position, Step, Walked, walk
 from waymark.core.goal.steps import title_of
 from waymark.core.marks import Mark
+from waymark.core.rules.house import DROP_BAR_DISCIPLINES, FLAT_BAR_DISCIPLINES
 from waymark.core.say import Length, Said, say
+from waymark.core.translate import Use
 from waymark.rooms.files import Facts, MarkName, Marks, both, fact
-from waymark.rooms.posts.goal.state import ChainLine, GoalState, use_of
+from waymark.rooms.posts.goal.state import ChainLine, GoalState, use_named, use_of
 from waymark.rooms.posts.measure import MeasureState, context, explain_foot, now_marks, read_value
 from waymark.rooms.posts.measure import label_of as measured_label
 from waymark.rooms.shelves import DropBarPart, FlatBarPart, Kind
 
 # What a bar is most often used for, where nothing says what the measured bike was for.
 USUAL_USE: dict[str, Kind] = {"drop": "endurance", "flat": "trail", "aero": "time-trial"}
+USES_OF_BAR = {
+    "drop": frozenset(DROP_BAR_DISCIPLINES) - {"time-trial"}, "flat": frozenset(FLAT_BAR_DISCIPLINES),
+    "aero": frozenset({"time-trial"}),
+}  # fmt: skip
 
 
 @fact
 def measured_use(facts: Facts) -> Kind:
-    """What the measured bike was for: as said, else by its frame, else by its bar."""
-    said, measure = facts.part(GoalState).from_use, facts.part(MeasureState)
-    if said is not None:
-        return said
-    return measure.frame.kind if measure.frame else USUAL_USE[measure.handlebar()]
+    """What the measured bike was for: as said, else by its frame, else what the file is for where its bar can be, else by
+    its bar. The first step that carries the position elsewhere says it."""
+    goal, measure = facts.part(GoalState), facts.part(MeasureState)
+    if goal.from_use is not None:
+        return goal.from_use
+    if measure.frame is not None:
+        return measure.frame.kind
+    bar = measure.handlebar()
+    return goal.discipline if goal.discipline in USES_OF_BAR[bar] else USUAL_USE[bar]
 
 
 @fact
@@ -59,8 +69,20 @@ def walked(facts: Facts) -> Walked | None:
     here = start(facts)
     if here is None:
         return None
-    steps = [(line.step.step(), line.parked) for line in chain(facts)]
+    steps = [(_step(facts, line), line.parked) for line in chain(facts)]
     return walk(here, steps, present_body(facts))
+
+
+def _step(facts: Facts, line: ChainLine) -> Step:
+    """A step as the core takes it: the shares of uses are the rider's."""
+    step = line.step.step()
+    return MixStep(shares(facts)) if isinstance(step, MixStep) else step
+
+
+@fact
+def shares(facts: Facts) -> tuple[tuple[Use, float], ...]:
+    """The uses of the rider's record as the core names them, with their shares."""
+    return tuple((use_named(it.use), float(it.share)) for it in facts.profile.uses)
 
 
 @fact(reading=True)

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from waymark.core.feet import Hands, Keep
-from waymark.core.goal import AeroStep, CrankStep, DisciplineStep, FootStep, MoveStep, Step
+from waymark.core.goal import AeroStep, CrankStep, DisciplineStep, FootStep, MixStep, MoveStep, Step
 from waymark.core.marks import Mark
 from waymark.core.translate import AeroAsk, School, Use
 from waymark.rooms.schema import Strict, mm
@@ -17,13 +17,21 @@ MOST_STEPS = 12
 MOST_WORDS = 200
 
 
+# Uses as riders' records and frames name them, where the core says it in one word.
+_NAMES: dict[str, Use] = {
+    "road": "road", "endurance": "endurance", "gravel": "gravel", "cyclocross": "cyclocross",
+    "cross-country": "cross_country", "trail": "trail", "city": "city", "time-trial": "time_trial", "trainer": "trainer",
+}  # fmt: skip
+
+
 def use_of(kind: Kind) -> Use:
     """A frame's kind as a use of the core."""
-    names: dict[Kind, Use] = {
-        "road": "road", "endurance": "endurance", "gravel": "gravel", "cyclocross": "cyclocross",
-        "cross-country": "cross_country", "trail": "trail", "city": "city", "time-trial": "time_trial",
-    }  # fmt: skip
-    return names[kind]
+    return _NAMES[kind]
+
+
+def use_named(name: str) -> Use:
+    """A use of a rider's record as one of the core; raises ``KeyError`` for none."""
+    return _NAMES[name]
 
 
 class ToUse(Strict):
@@ -102,7 +110,17 @@ class ToMove(Strict):
         return MoveStep(self.mark, Mark(self.by_x_mm, self.by_y_mm), self.hands)
 
 
-GoalStep = Annotated[ToUse | ToPads | ToCrank | ToFoot | ToMove, Field(discriminator="kind")]
+class ToUses(Strict):
+    """To all the uses that the rider's record has, by their shares there."""
+
+    kind: Literal["mix"] = "mix"
+
+    def step(self) -> Step:
+        """As the core takes it, the shares left to whoever knows the rider."""
+        return MixStep(())
+
+
+GoalStep = Annotated[ToUse | ToUses | ToPads | ToCrank | ToFoot | ToMove, Field(discriminator="kind")]
 
 
 class ChainLine(Strict):

@@ -57,7 +57,7 @@ class StepLine(BaseModel):
     """
 
     id: int
-    kind: Literal["discipline", "aero", "crank", "foot", "move"]
+    kind: Literal["discipline", "mix", "aero", "crank", "foot", "move"]
     title: Told
     why: list[Told]
     words: str
