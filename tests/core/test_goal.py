@@ -4,15 +4,17 @@ from __future__ import annotations
 
 from dataclasses import replace
 from itertools import pairwise
-from math import floor
+from math import floor, radians, tan
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from waymark.core.body import BodyMeasures, FootFit, readouts, segments
+from waymark.core.errors import GeometryError
 from waymark.core.goal import (
     AeroStep,
+    Asked,
     CrankStep,
     DisciplineStep,
     FootStep,
@@ -21,6 +23,7 @@ from waymark.core.goal import (
     Position,
     Step,
     crank_stops,
+    first_position,
     walk,
 )
 from waymark.core.goal.steps import title_of
@@ -215,3 +218,22 @@ def test_uses_that_do_not_meet_call_for_two_set_ups_and_say_what_is_changed() ->
     ):
         [link] = walk(at, [(MixStep(uses), False)], BODY).links  # type: ignore[arg-type]
         assert str(link.trouble) == trouble
+
+
+@given(st.floats(1500, 2050), st.floats(145, 180), st.floats(28, 50), st.floats(15, 75), st.floats(60, 95))
+def test_a_first_position_bends_the_rider_as_asked(
+    height: float, crank: float, knee: float, trunk: float, shoulder: float
+) -> None:
+    body, foot = BodyMeasures(height, 0.15 * height), FootFit(0.15 * height)
+    made = first_position(body, foot, crank, Asked(knee, trunk, shoulder))
+    read = readouts(made.saddle, made.hand, segments(body), foot, crank)
+    assert read.knee_flexion_least_deg == pytest.approx(knee, abs=0.01)
+    assert read.trunk_deg == pytest.approx(trunk, abs=1e-6)
+    assert read.shoulder_deg == pytest.approx(shoulder, abs=1e-6)
+    assert made.saddle.length_mm == pytest.approx(made.bb_to_saddle_mm)
+    assert made.saddle.y_mm / -made.saddle.x_mm == pytest.approx(tan(radians(73.5)))
+
+
+def test_a_leg_that_no_saddle_bends_so_is_told() -> None:
+    with pytest.raises(GeometryError, match="No saddle height stretches this leg as before"):
+        first_position(BodyMeasures(500, 90), FootFit(90), 185, Asked(35, 40, 85))

@@ -84,7 +84,8 @@ def test_steps_are_parked_reordered_said_and_taken_out(brona: Fitter) -> None:
     assert cells(brona)["foot"][0] == 167.5
     assert cells(brona)["saddle"][1] == with_both["saddle"][1] - by(crank, "saddle")[1]
     assert (
-        view(brona)["note"] == "Steps from the measured marks: 1, parked 1. Each starts where the one above it ended."
+        view(brona)["note"]
+        == "Steps from the measured marks: 1, and 1 parked. Each starts where the one above it ended."
     )
     brona.edit("goal.words", {"id": hand["id"], "words": "the drops are a finger too far"}, "goal")
     said = [c["said"] for c in brona.read("goal")["history"]]
@@ -190,3 +191,27 @@ def test_the_riders_own_shares_weigh_the_goal(demo: TestClient) -> None:
     brona.edit("goal.add", {"step": {"kind": "mix"}}, "goal")
     [line] = view(brona)["lines"]
     assert line["trouble"] == "No uses are recorded of this rider."
+
+
+def test_a_rider_without_a_bike_gets_guesses_that_are_called_so(demo: TestClient) -> None:
+    wenna = demo_fit(demo, "Wenna Tolland")
+    first = view(wenna)["first"]
+    assert [g["rule"] for g in first["guesses"]] == ["by the body"]
+    assert first["says"] == [
+        "Guesses until a bike is measured; with cranks of 172.5.",
+        "The leg is taken from the height: an inseam makes it a better guess.",
+        "By the body: knee 35° at its straightest, trunk 37°, arm to trunk 85°.",
+    ]
+    rider = wenna.sheet["rider"]
+    body = {"base_revision": rider["revision"], "measures": {"inseam": {"typed": "790"}}}
+    answer = demo.patch(f"/api/riders/{rider['id']}", json=body)
+    assert answer.status_code == 200, answer.text
+    heights = {g["rule"]: g["bb_to_saddle_mm"] for g in view(wenna)["first"]["guesses"]}
+    assert heights["0.883 of the inseam"] == pytest.approx(0.883 * 790)
+    assert heights["1.09 of the inseam, from the pedal"] == pytest.approx(1.09 * 790 - 172.5)
+    assert heights["heel on the pedal, leg straight"] == pytest.approx(1.053 * 790 + 25 + 75 - 80 - 172.5)
+    assert view(wenna)["first"]["says"][1] == (
+        "The first two agree at an inseam of 833; longer and shorter legs part them."
+    )
+    # Once a bike is measured the guesses are gone.
+    assert view(demo_fit(demo, "Brona Askwith"))["first"] is None

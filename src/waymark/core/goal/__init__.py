@@ -1,6 +1,7 @@
 """A goal as a chain of steps on the measured marks, each a pure function of the position it starts from and the body."""
 
 from waymark.core.goal.chain import Link, Walked, walk
+from waymark.core.goal.first import Asked, FirstPosition, first_position
 from waymark.core.goal.steps import (
     AeroStep,
     CrankStep,
@@ -15,9 +16,11 @@ from waymark.core.goal.stops import CrankStop, crank_stops
 
 __all__ = [
     "AeroStep",
+    "Asked",
     "CrankStep",
     "CrankStop",
     "DisciplineStep",
+    "FirstPosition",
     "FootStep",
     "Link",
     "MixStep",
@@ -26,5 +29,6 @@ __all__ = [
     "Step",
     "Walked",
     "crank_stops",
+    "first_position",
     "walk",
 ]

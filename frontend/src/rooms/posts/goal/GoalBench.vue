@@ -35,6 +35,7 @@ const ADDS = computed((): { label: string; step: Step }[] => [
   { label: t('saddle'), step: { kind: 'move', mark: 'saddle', by_y_mm: -5, hands: 'place' } as Step },
   { label: t('hand'), step: { kind: 'move', mark: 'hand', by_y_mm: 5 } as Step },
 ])
+const marks = (p: { x_mm: number; y_mm: number }) => `${show(p.x_mm, unit.value)} ${show(p.y_mm, unit.value)}`
 const chained = computed(() => view.value?.lines.some((x) => !x.parked))
 const add = (step: Step) => store.change({ do: 'goal.add', step })
 const nudge = (row: LedgerRow, dx: number, dy: number) => store.nudge(row.mark as MovedMark, dx, dy)
@@ -106,6 +107,24 @@ const back = (row: LedgerRow) => store.change({ do: 'goal.as_measured', mark: ro
       {{ chained ? $t('Take the nudges out') : $t('Back to as measured') }}
     </button>
     <p v-else class="quiet small same">{{ $t('Not nudged. Drag it in its loupe, or press an arrow here.') }}</p>
+  </section>
+  <section v-if="view?.first" class="guess">
+    <h2>{{ $t('First guesses') }}</h2>
+    <p v-for="it in view.first.says" :key="it" class="small quiet">{{ it }}</p>
+    <dl>
+      <template v-for="it in view.first.guesses" :key="it.rule">
+        <dt>{{ it.rule }}</dt>
+        <dd class="figure">{{ show(it.bb_to_saddle_mm, unit) }}</dd>
+      </template>
+    </dl>
+    <p v-if="view.first.saddle && view.first.hand" class="small">
+      {{
+        $t('Saddle {saddle} and hand {hand}, fore and up from the BB.', {
+          saddle: marks(view.first.saddle),
+          hand: marks(view.first.hand),
+        })
+      }}
+    </p>
   </section>
   <section v-if="!known.length" class="first">
     <router-link class="press solid" :to="`/fits/${sheet.id}/measure`">{{ $t('Measure the bike') }}</router-link>
@@ -181,6 +200,19 @@ section {
 .same {
   height: 32px;
   padding-top: 6px;
+}
+.guess dl {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 4px 12px;
+  margin: 10px 0;
+}
+.guess dd {
+  margin: 0;
+  font-size: 17px;
+}
+.guess p {
+  margin: 4px 0;
 }
 .first .press {
   display: inline-grid;

@@ -16,6 +16,7 @@ from waymark.core.marks import Mark
 from waymark.core.say import Count, Length, Said, bare, say, with_and
 from waymark.rooms.files import Facts
 from waymark.rooms.posts.goal.facts import chain, goal_marks, measured_use, other_end, present_body, walked, whole_by
+from waymark.rooms.posts.goal.first import FirstGuesses, guesses_for
 from waymark.rooms.posts.goal.state import ChainLine
 from waymark.rooms.schema import Point
 from waymark.rooms.shelves import Kind
@@ -85,6 +86,7 @@ class GoalView(BaseModel):
     other_saddle: Point | None
     other_hand: Point | None
     guessed_body: bool
+    first: FirstGuesses | None
 
 
 def goal_view(facts: Facts) -> GoalView:
@@ -106,6 +108,7 @@ def goal_view(facts: Facts) -> GoalView:
         other_saddle=None if other is None else _point(other.saddle),
         other_hand=None if other is None else _point(other.contact),
         guessed_body=facts.profile.mm("height") is None,
+        first=guesses_for(facts) if taken is None else None,
     )
 
 
@@ -228,7 +231,7 @@ def _note(lines: list[StepLine]) -> Said:
         return say("One step from the measured marks.")
     if parked:
         return say(
-            "Steps from the measured marks: {on}, parked {parked}. {each}",
+            "Steps from the measured marks: {on}, and {parked} parked. {each}",
             on=Count(on),
             parked=Count(parked),
             each=each,
