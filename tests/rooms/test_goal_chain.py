@@ -215,3 +215,34 @@ def test_a_rider_without_a_bike_gets_guesses_that_are_called_so(demo: TestClient
     )
     # Once a bike is measured the guesses are gone.
     assert view(demo_fit(demo, "Brona Askwith"))["first"] is None
+
+
+def test_what_hurts_leads_to_a_change_that_is_taken_as_a_step(demo: TestClient) -> None:
+    tamsin = demo_fit(demo, "Tamsin Orre")
+    tamsin.edit("goal.complain", {"complaint": "numb_hands"}, "goal")
+    tamsin.edit("goal.complain", {"complaint": "low_back"}, "goal")
+    wrong = view(tamsin)["wrong"]
+    assert [x["name"] for x in wrong["complaints"] if x["on"]] == ["numb hands", "low back"]
+    first = wrong["causes"][0]
+    # Her bar was read 400 wide and her shoulders 362: the one number past its bound.
+    assert (first["name"], first["shown"]) == ("bar too wide", "a bar 400 wide, shoulders 362")
+    assert first["step"] is None
+    by_key = {c["key"]: c for c in wrong["causes"]}
+    # Her tape puts the saddle half a degree off level and her knee inside its window: neither is offered as a change.
+    assert by_key["nose_down"]["against"]
+    assert by_key["saddle_high"]["against"]
+    assert by_key["saddle_high"]["step"] is None
+    assert wrong["off_bike"][0] == "grips, gloves, tyre pressure, suspension, brakes that need a hard pull"
+    assert wrong["doctor"].startswith("Pain that stays, numbness or swelling: stop")
+    tamsin.edit("goal.complain", {"complaint": "hot_feet"}, "goal")
+    cleat = next(c for c in view(tamsin)["wrong"]["causes"] if c["key"] == "cleat_forward")
+    before = cells(tamsin)
+    tamsin.edit("goal.add", {"step": cleat["step"], "words": "hot feet"}, "goal")
+    line = view(tamsin)["lines"][-1]
+    assert (line["title"], line["words"]) == ("Cleats 3 aft", "hot feet")
+    assert cells(tamsin)["saddle"][1] == before["saddle"][1] + by(line, "saddle")[1]
+    for gone in ("numb_hands", "low_back", "hot_feet"):
+        tamsin.edit("goal.complain", {"complaint": gone, "on": False}, "goal")
+    assert view(tamsin)["wrong"]["causes"] == []
+    answer = tamsin.send("goal.complain", {"complaint": "gout"}, "goal")
+    assert (answer.status_code, answer.json()["field"]) == (422, "goal.complain.complaint")

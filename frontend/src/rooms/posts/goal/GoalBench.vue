@@ -10,6 +10,7 @@ import type { MovedMark } from '@/rooms/files/nudges'
 import { DISCIPLINES } from '@/shared/api/lists'
 import Choices from '@/shared/ui/Choices.vue'
 import GoalChain from './GoalChain.vue'
+import WhatIsWrong from './WhatIsWrong.vue'
 import { said, t } from '@/shared/i18n'
 
 type Use = Schemas['Discipline']['use']
@@ -60,82 +61,92 @@ const back = (row: LedgerRow) => store.change({ do: 'goal.as_measured', mark: ro
     <h1>{{ view?.headline }}</h1>
     <p class="quiet">{{ view?.note }}</p>
   </header>
-  <section class="for">
-    <h2>{{ $t('For') }}</h2>
-    <Choices
-      class="uses"
-      :label="$t('Use')"
-      :value="goal.discipline as Use"
-      :options="USES"
-      @pick="(use) => store.change({ do: 'goal.carry', use })" />
-  </section>
-  <GoalChain v-if="view && known.length" :sheet="sheet" />
-  <section v-if="known.length" class="adds">
-    <b>{{ $t('Add') }}</b>
-    <button v-for="it in ADDS" :key="it.label" type="button" class="plain" @click="add(it.step)">{{ it.label }}</button>
-  </section>
-  <section
-    v-for="row in known"
-    :key="row.mark"
-    class="nudge"
-    tabindex="0"
-    :aria-label="$t('{label} goal: arrows move it 1 mm, with Shift 5', { label: row.label })"
-    @keydown="(e) => key(e, row)">
-    <div class="line">
-      <h2>{{ row.label }}</h2>
-      <span class="figure goal-ink big"
-        >{{ show(row.cells.goal!.x_mm, unit) }} {{ show(row.cells.goal!.y_mm, unit) }}</span
-      >
-    </div>
-    <div class="pads">
-      <div v-for="axis in AXES" :key="axis.name" class="axis">
-        <span>{{ axis.name }}</span>
-        <template v-for="step in STEPS" :key="step">
-          <b v-if="step === 0" class="figure">{{ showSigned(nudged(row.mark)[axis.index], unit) }}</b>
-          <button
-            v-else
-            type="button"
-            class="press low"
-            :aria-label="$t(step < 0 ? axis.less : axis.more, { mark: row.label, by: Math.abs(step) })"
-            @click="nudge(row, axis.index === 0 ? step : 0, axis.index === 1 ? step : 0)">
-            {{ showSigned(step, 'mm') }}
-          </button>
-        </template>
+  <div class="rest">
+    <section class="for">
+      <h2>{{ $t('For') }}</h2>
+      <Choices
+        class="uses"
+        :label="$t('Use')"
+        :value="goal.discipline as Use"
+        :options="USES"
+        @pick="(use) => store.change({ do: 'goal.carry', use })" />
+    </section>
+    <GoalChain v-if="view && known.length" :sheet="sheet" />
+    <section v-if="known.length" class="adds">
+      <b>{{ $t('Add') }}</b>
+      <button v-for="it in ADDS" :key="it.label" type="button" class="plain" @click="add(it.step)">
+        {{ it.label }}
+      </button>
+    </section>
+    <section
+      v-for="row in known"
+      :key="row.mark"
+      class="nudge"
+      tabindex="0"
+      :aria-label="$t('{label} goal: arrows move it 1 mm, with Shift 5', { label: row.label })"
+      @keydown="(e) => key(e, row)">
+      <div class="line">
+        <h2>{{ row.label }}</h2>
+        <span class="figure goal-ink big"
+          >{{ show(row.cells.goal!.x_mm, unit) }} {{ show(row.cells.goal!.y_mm, unit) }}</span
+        >
       </div>
-    </div>
-    <button v-if="nudged(row.mark).some((v) => v !== 0)" type="button" class="press bare low" @click="back(row)">
-      {{ chained ? $t('Take the nudges out') : $t('Back to as measured') }}
-    </button>
-    <p v-else class="quiet small same">{{ $t('Not nudged. Drag it in its loupe, or press an arrow here.') }}</p>
-  </section>
-  <section v-if="view?.first" class="guess">
-    <h2>{{ $t('First guesses') }}</h2>
-    <p v-for="it in view.first.says" :key="it" class="small quiet">{{ it }}</p>
-    <dl>
-      <template v-for="it in view.first.guesses" :key="it.rule">
-        <dt>{{ it.rule }}</dt>
-        <dd class="figure">{{ show(it.bb_to_saddle_mm, unit) }}</dd>
-      </template>
-    </dl>
-    <p v-if="view.first.saddle && view.first.hand" class="small">
-      {{
-        $t('Saddle {saddle} and hand {hand}, fore and up from the BB.', {
-          saddle: marks(view.first.saddle),
-          hand: marks(view.first.hand),
-        })
-      }}
+      <div class="pads">
+        <div v-for="axis in AXES" :key="axis.name" class="axis">
+          <span>{{ axis.name }}</span>
+          <template v-for="step in STEPS" :key="step">
+            <b v-if="step === 0" class="figure">{{ showSigned(nudged(row.mark)[axis.index], unit) }}</b>
+            <button
+              v-else
+              type="button"
+              class="press low"
+              :aria-label="$t(step < 0 ? axis.less : axis.more, { mark: row.label, by: Math.abs(step) })"
+              @click="nudge(row, axis.index === 0 ? step : 0, axis.index === 1 ? step : 0)">
+              {{ showSigned(step, 'mm') }}
+            </button>
+          </template>
+        </div>
+      </div>
+      <button v-if="nudged(row.mark).some((v) => v !== 0)" type="button" class="press bare low" @click="back(row)">
+        {{ chained ? $t('Take the nudges out') : $t('Back to as measured') }}
+      </button>
+      <p v-else class="quiet small same">{{ $t('Not nudged. Drag it in its loupe, or press an arrow here.') }}</p>
+    </section>
+    <WhatIsWrong v-if="view" :wrong="view.wrong" />
+    <section v-if="view?.first" class="guess">
+      <h2>{{ $t('First guesses') }}</h2>
+      <p v-for="it in view.first.says" :key="it" class="small quiet">{{ it }}</p>
+      <dl>
+        <template v-for="it in view.first.guesses" :key="it.rule">
+          <dt>{{ it.rule }}</dt>
+          <dd class="figure">{{ show(it.bb_to_saddle_mm, unit) }}</dd>
+        </template>
+      </dl>
+      <p v-if="view.first.saddle && view.first.hand" class="small">
+        {{
+          $t('Saddle {saddle} and hand {hand}, fore and up from the BB.', {
+            saddle: marks(view.first.saddle),
+            hand: marks(view.first.hand),
+          })
+        }}
+      </p>
+    </section>
+    <section v-if="!known.length" class="first">
+      <router-link class="press solid" :to="`/fits/${sheet.id}/measure`">{{ $t('Measure the bike') }}</router-link>
+    </section>
+    <p class="quiet small care">
+      {{ $t('Angles carry several degrees of uncertainty; the difference from now is what to trust.') }}
+      {{ $t('One change at a time, small, then ride.') }}
     </p>
-  </section>
-  <section v-if="!known.length" class="first">
-    <router-link class="press solid" :to="`/fits/${sheet.id}/measure`">{{ $t('Measure the bike') }}</router-link>
-  </section>
-  <p class="quiet small care">
-    {{ $t('Angles carry several degrees of uncertainty; the difference from now is what to trust.') }}
-    {{ $t('One change at a time, small, then ride.') }}
-  </p>
+  </div>
 </template>
 
 <style scoped>
+.rest {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+}
 header {
   padding: 16px 24px 12px;
   border-bottom: 1px solid var(--hair);

@@ -6,6 +6,7 @@ from typing import ClassVar, Literal
 
 from pydantic import Field
 
+from waymark.core.complaints import COMPLAINTS
 from waymark.core.goal.steps import title_of
 from waymark.core.say import Count, Length, Said, Words, say
 from waymark.rooms.files import Command, Work
@@ -229,6 +230,23 @@ class TakeOutStep(Command):
         return say("Taken out: {step}", step=called)
 
 
+class Complain(Command):
+    """Something hurts or feels wrong, or no more."""
+
+    do: Literal["goal.complain"] = "goal.complain"
+    complaint: str = Field(max_length=40)
+    on: bool = True
+
+    def run(self, work: Work) -> Said:
+        """Tick it, or take the tick away."""
+        if self.complaint not in COMPLAINTS:
+            raise self.refuse("complaint", "No complaint is called so.", ", ".join(COMPLAINTS), self.complaint)
+        goal, name = work.file.part(GoalState), COMPLAINTS[self.complaint].name
+        rest = [x for x in goal.complaints if x != self.complaint]
+        goal.complaints = [*rest, self.complaint] if self.on else rest
+        return say("Complains of: {what}", what=name) if self.on else say("No more: {what}", what=name)
+
+
 def _next(goal: GoalState) -> int:
     return max((x.id for x in goal.chain), default=0) + 1
 
@@ -259,5 +277,6 @@ def _called(work: Work, line: ChainLine) -> Said:
 
 FromTheChain = SetStep | ParkStep | SayStep | OrderStep | TakeOutStep
 COMMANDS: tuple[type[Command], ...] = (
-    Discipline, FromUse, Carry, AddStep, SetStep, ParkStep, SayStep, OrderStep, TakeOutStep, Nudge, AsMeasured,
+    Discipline, FromUse, Carry, AddStep, SetStep, ParkStep, SayStep, OrderStep, TakeOutStep, Complain, Nudge,
+    AsMeasured,
 )  # fmt: skip

@@ -133,11 +133,13 @@ class ChainLine(Strict):
 
 
 class GoalState(Strict):
-    """What the bike is for; the use the measured bike was for, where it was said; the chain; nudges after it, mm."""
+    """What the bike is for; the use the measured bike was for, where it was said; the chain; what hurts or feels wrong, by
+    name; nudges after the chain, mm."""
 
     discipline: Kind = "road"
     from_use: Kind | None = None
     chain: list[ChainLine] = Field(default_factory=list, max_length=MOST_STEPS)
+    complaints: list[str] = Field(default_factory=list, max_length=30)
     saddle_dx_mm: float = mm(-150, 150, default=0)
     saddle_dy_mm: float = mm(-150, 150, default=0)
     hand_dx_mm: float = mm(-200, 200, default=0)

@@ -15,6 +15,7 @@ from waymark.core.goal.stops import ON_SALE_MM
 from waymark.core.marks import Mark
 from waymark.core.say import Count, Length, Said, bare, say, with_and
 from waymark.rooms.files import Facts
+from waymark.rooms.posts.goal.complaining import ComplaintsView, complaints_view
 from waymark.rooms.posts.goal.facts import chain, goal_marks, measured_use, other_end, present_body, walked, whole_by
 from waymark.rooms.posts.goal.first import FirstGuesses, guesses_for
 from waymark.rooms.posts.goal.state import ChainLine
@@ -87,6 +88,7 @@ class GoalView(BaseModel):
     other_hand: Point | None
     guessed_body: bool
     first: FirstGuesses | None
+    wrong: ComplaintsView
 
 
 def goal_view(facts: Facts) -> GoalView:
@@ -109,6 +111,7 @@ def goal_view(facts: Facts) -> GoalView:
         other_hand=None if other is None else _point(other.contact),
         guessed_body=facts.profile.mm("height") is None,
         first=guesses_for(facts) if taken is None else None,
+        wrong=complaints_view(facts),
     )
 
 

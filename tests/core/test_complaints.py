@@ -1,0 +1,110 @@
+"""From complaints to causes: what the rider's own numbers show comes first, sizes stay small, nothing is a diagnosis."""
+
+from __future__ import annotations
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from waymark.core.complaints import CAUSES, COMPLAINTS, Seen, rank
+from waymark.core.errors import InputError
+from waymark.core.goal import CrankStep, FootStep, MoveStep
+from waymark.core.rules.house import AngleWindow
+
+WINDOWS = dict(
+    knee=AngleWindow(30, 40), trunk=AngleWindow(42, 52), shoulder=AngleWindow(75, 95), hip=AngleWindow(45, None)
+)
+NUMBERS = st.fixed_dictionaries(
+    {},
+    optional={
+        "knee_deg": st.floats(10, 70),
+        "trunk_deg": st.floats(5, 80),
+        "shoulder_deg": st.floats(30, 130),
+        "hip_deg": st.floats(20, 90),
+        "saddle_tilt_deg": st.floats(-10, 10),
+        "hood_slope_deg": st.floats(-20, 50),
+        "bar_width_mm": st.floats(340, 800),
+        "shoulder_width_mm": st.floats(300, 480),
+        "crank_mm": st.floats(150, 190),
+        "inseam_mm": st.floats(650, 1000),
+    },
+)
+SOME = st.lists(st.sampled_from(sorted(COMPLAINTS)), max_size=6)
+
+
+def keys(complaints: list[str], **numbers: float) -> list[str]:
+    return [r.key for r in rank(complaints, Seen(**WINDOWS, **numbers))]  # type: ignore[arg-type]
+
+
+def test_a_knee_too_straight_is_the_first_cause_and_says_its_numbers() -> None:
+    first, *_ = rank(["low_back"], Seen(**WINDOWS, knee_deg=26.2, trunk_deg=45, shoulder_deg=90))  # type: ignore[arg-type]
+    assert first.key == "saddle_high"
+    assert first.evidence is not None
+    assert str(first.evidence.says) == "the knee bends only 26° at its straightest, under 30°"
+    # 3.8° at 0.45° a millimetre are 8.4 mm: no more than five for one ride.
+    assert str(first.change) == "saddle 5 down"
+    assert isinstance(first.step, MoveStep)
+    assert (first.step.mark, first.step.by.y_mm) == ("saddle", -5)
+
+
+def test_what_explains_several_complaints_comes_first_and_what_numbers_deny_comes_last() -> None:
+    assert keys(["neck_shoulders", "low_back"])[:2] == ["bar_low", "reach_long"]
+    named = keys(["neck_shoulders", "low_back"], trunk_deg=47, shoulder_deg=101)
+    assert named[0] == "reach_long"
+    assert named[-1] == "bar_low"
+    denied = rank(["hip_pinch"], Seen(**WINDOWS, hip_deg=60))  # type: ignore[arg-type]
+    assert [r.key for r in denied if r.against] == ["hip_closed"]
+
+
+@pytest.mark.parametrize(
+    ("complaint", "numbers", "key", "says"),
+    [
+        ("numb_hands", {"saddle_tilt_deg": -3}, "nose_down", "the saddle's nose points 3° down"),
+        ("saddle_pressure", {"saddle_tilt_deg": 2}, "nose_up", "the saddle's nose points 2° up"),
+        ("sliding_forward", {"hood_slope_deg": -4}, "hood_dips", "the hoods dip by 4° to the front"),
+        ("wrists_bent", {"hood_slope_deg": 27}, "hood_steep", "the hoods rise by 27°"),
+        (
+            "elbows_out",
+            {"bar_width_mm": 440, "shoulder_width_mm": 395},
+            "bar_wide",
+            "a bar 440 wide, shoulders 395",
+        ),
+        ("hip_pinch", {"hip_deg": 41}, "hip_closed", "the hip closes to 41° at the top, under 45°"),
+        (
+            "knee_front",
+            {"crank_mm": 175, "inseam_mm": 780},
+            "crank_long",
+            "cranks of 175, where this leg's share ends at 168",
+        ),
+        ("knee_front", {"knee_deg": 47}, "saddle_low", "the knee still bends 47° at its straightest, over 40°"),
+    ],
+)
+def test_each_number_past_its_bound_is_named(complaint: str, numbers: dict[str, float], key: str, says: str) -> None:
+    first, *_ = rank([complaint], Seen(**WINDOWS, **numbers))  # type: ignore[arg-type]
+    assert first.key == key
+    assert first.evidence is not None
+    assert str(first.evidence.says) == says
+
+
+@given(SOME, NUMBERS)
+def test_changes_are_small_enough_for_one_ride(complaints: list[str], numbers: dict[str, float]) -> None:
+    found = rank(complaints, Seen(**WINDOWS, **numbers))  # type: ignore[arg-type]
+    assert {r.key for r in found} == {key for name in complaints for key in COMPLAINTS[name].causes}
+    places = [2 if r.against else 1 if r.evidence is None else 0 for r in found]
+    assert places == sorted(places)
+    for r in found:
+        match r.step:
+            case MoveStep():
+                most = 5 if r.step.mark == "saddle" else 10
+                assert 3 <= r.step.by.length_mm <= most
+            case CrankStep():
+                assert r.step.to_mm == numbers["crank_mm"] - 5
+            case FootStep():
+                assert r.step.cleat_aft_by_mm == 3
+
+
+def test_every_cause_is_of_some_complaint_and_every_complaint_has_its_causes() -> None:
+    named = {key for it in COMPLAINTS.values() for key in it.causes}
+    assert named == set(CAUSES)
+    with pytest.raises(InputError, match="No complaint is called so"):
+        rank(["gout"], Seen(**WINDOWS))  # type: ignore[arg-type]
