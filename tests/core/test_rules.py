@@ -124,6 +124,7 @@ def test_plausible_bodies() -> None:
 
 FACTS = dict(
     old_crank_mm=172.5,
+    old_foot_stack_mm=25,
     cleat_aft_by_mm=0,
     post_from_bb_mm=677,
     post_showing_mm=177,

@@ -126,7 +126,7 @@ def test_a_crank_of_the_goal_is_what_card_and_gate_speak_of(demo: TestClient) ->
     tamsin.edit("goal.add", {"step": {"kind": "foot", "cleat_aft_by_mm": 6}}, "goal")
     text = PdfReader(io.BytesIO(demo.get(f"/api/fits/{tamsin.fit}/card.pdf").content)).pages[0].extract_text()
     printed = " ".join(text.split())
-    assert "Cranks 165, not the old 170. Both cleats 6 aft; pedal axle to sole 25." in printed
+    assert "Cranks 165, not the old 170. Both cleats 6 aft. Pedal axle to sole 25." in printed
     assert "Cranks: 165, in place of 170" in printed
     assert "Cleats: 6 aft of where they are" in printed
     assert "Pedals and cleats as before" not in printed
@@ -225,7 +225,7 @@ def test_what_hurts_leads_to_a_change_that_is_taken_as_a_step(demo: TestClient) 
     assert [x["name"] for x in wrong["complaints"] if x["on"]] == ["numb hands", "low back"]
     first = wrong["causes"][0]
     # Her bar was read 400 wide and her shoulders 362: the one number past its bound.
-    assert (first["name"], first["shown"]) == ("bar too wide", "a bar 400 wide, shoulders 362")
+    assert (first["name"], first["shown"]) == ("bar too wide", "a bar 400 wide, over 382 for these shoulders")
     assert first["step"] is None
     by_key = {c["key"]: c for c in wrong["causes"]}
     # Her tape puts the saddle half a degree off level and her knee inside its window: neither is offered as a change.
@@ -246,3 +246,48 @@ def test_what_hurts_leads_to_a_change_that_is_taken_as_a_step(demo: TestClient) 
     assert view(tamsin)["wrong"]["causes"] == []
     answer = tamsin.send("goal.complain", {"complaint": "gout"}, "goal")
     assert (answer.status_code, answer.json()["field"]) == (422, "goal.complain.complaint")
+
+
+def test_what_the_bike_is_for_follows_the_chain(brona: Fitter) -> None:
+    def use() -> str:
+        kept: str = brona.read("goal")["state"]["goal"]["discipline"]
+        return kept
+
+    brona.edit("goal.add", {"step": {"kind": "discipline", "to": "cyclocross"}}, "goal")
+    [line] = view(brona)["lines"]
+    assert (use(), line["title"]) == ("cyclocross", "Road to cyclocross")
+    brona.edit("goal.park", {"id": line["id"]}, "goal")
+    assert use() == "road"
+    brona.edit("goal.park", {"id": line["id"], "parked": False}, "goal")
+    brona.edit("goal.add", {"step": {"kind": "aero"}}, "goal")
+    assert use() == "time-trial"
+    brona.edit("goal.take_out", {"id": view(brona)["lines"][1]["id"]}, "goal")
+    assert use() == "cyclocross"
+    brona.edit("goal.take_out", {"id": line["id"]}, "goal")
+    assert (use(), view(brona)["from_use"]) == ("road", "road")
+    # Taken out, the same use can be carried to again.
+    brona.edit("goal.carry", {"use": "cyclocross"}, "goal")
+    assert [x["title"] for x in view(brona)["lines"]] == ["Road to cyclocross"]
+
+
+def test_a_frame_chosen_for_another_use_stays_in_sight_and_is_not_recommended(demo: TestClient) -> None:
+    tamsin = demo_fit(demo, "Tamsin Orre")
+    tamsin.edit("goal.carry", {"use": "time-trial"}, "goal")
+    frame = tamsin.read("frame")["frame"]
+    gravel = {o["frame"]: o for o in frame["offers"] if o["frame"] in ("Ostrel Drift", "Mossfoot Peat")}
+    assert set(gravel) == {"Ostrel Drift", "Mossfoot Peat"}
+    assert frame["recommended"]["frame"] not in gravel
+    assert all("a frame for" not in f["says"] for f in frame["recommended"]["faults"])
+
+
+def test_another_shoe_is_on_the_card_with_the_old_height_beside(demo: TestClient) -> None:
+    tamsin = demo_fit(demo, "Tamsin Orre")
+    tamsin.edit("goal.add", {"step": {"kind": "foot", "stack_by_mm": 4}}, "goal")
+    line = view(tamsin)["lines"][-1]
+    assert line["title"] == "Sole 4 higher over the axle"
+    # A sole four higher lifts the foot: by the model the saddle follows by about 0.84 of it.
+    assert by(line, "saddle")[1] == 3
+    text = PdfReader(io.BytesIO(demo.get(f"/api/fits/{tamsin.fit}/card.pdf").content)).pages[0].extract_text()
+    printed = " ".join(text.split())
+    assert "Other pedals or shoes: axle to sole 29, not the old 25." in printed
+    assert "as before" not in printed.split("Other pedals")[0][-40:]

@@ -13,7 +13,7 @@ from typing import Literal
 from waymark.core.goal import CrankStep, FootStep, MoveStep, Step
 from waymark.core.marks import Mark
 from waymark.core.rules.house import AngleWindow
-from waymark.core.say import Angle, Said, bare, exactly, say
+from waymark.core.say import Angle, Said, Value, bare, say
 
 Price = Literal["free", "small part", "part", "dear part"]
 MOST_SADDLE_MM, MOST_HAND_MM, CLEAT_MM, CRANK_MM = 5.0, 10.0, 3.0, 5.0
@@ -74,137 +74,83 @@ class Cause:
     wrong: Said
 
 
-def _past(value: float | None, bound: float | None, above: bool, says: Said) -> Evidence | None:
-    """How far ``value`` lies past ``bound``, as a share of ten; ``None`` where either is not known."""
-    if value is None or bound is None:
-        return None
-    by = value - bound if above else bound - value
-    return Evidence(by / 10.0, says)
+@dataclass(frozen=True, slots=True)
+class Bound:
+    """One of the rider's numbers with what it must not pass, up or down; ``told`` says both, as ``show`` shows them."""
+
+    value: Callable[[Seen], float | None]
+    limit: Callable[[Seen], float | None]
+    above: bool
+    told: Said
+    show: Callable[[float], Value] = bare
+
+    def __call__(self, seen: Seen) -> Evidence | None:
+        """How far past it is, as a share of ten; ``None`` where either is not known."""
+        value, limit = self.value(seen), self.limit(seen)
+        if value is None or limit is None:
+            return None
+        by = value - limit if self.above else limit - value
+        figures = {"value": self.show(value), "limit": self.show(limit), "by": self.show(abs(value))}
+        return Evidence(by / 10.0, Said(self.told.template, figures))
 
 
-def _high(s: Seen) -> Evidence | None:
-    least = s.knee.least_deg
-    return _past(
-        s.knee_deg,
-        least,
-        False,
-        say("the knee bends only {knee} at its straightest, under {least}", knee=_deg(s.knee_deg), least=Angle(least)),
-    )
+def _deg(value: float) -> Angle:
+    return Angle(float(round(value)))
 
 
-def _low(s: Seen) -> Evidence | None:
-    most = s.knee.greatest_deg
-    return _past(
-        s.knee_deg,
-        most,
-        True,
-        say("the knee still bends {knee} at its straightest, over {most}", knee=_deg(s.knee_deg), most=_deg(most)),
-    )
+def _shoulders(more_mm: float) -> Callable[[Seen], float | None]:
+    return lambda s: None if s.shoulder_width_mm is None else s.shoulder_width_mm + more_mm
 
 
-def _deep(s: Seen) -> Evidence | None:
-    least = s.trunk.least_deg
-    return _past(
-        s.trunk_deg,
-        least,
-        False,
-        say("trunk {trunk}, under {least} for this use", trunk=_deg(s.trunk_deg), least=Angle(least)),
-    )
+def _legs_share(s: Seen) -> float | None:
+    return None if s.inseam_mm is None else CRANK_OF_INSEAM * s.inseam_mm
 
 
-def _long(s: Seen) -> Evidence | None:
-    most = s.shoulder.greatest_deg
-    return _past(
-        s.shoulder_deg,
-        most,
-        True,
-        say("arm to trunk {shoulder}, over {most}", shoulder=_deg(s.shoulder_deg), most=_deg(most)),
-    )
-
-
-def _short(s: Seen) -> Evidence | None:
-    least = s.shoulder.least_deg
-    return _past(
-        s.shoulder_deg,
-        least,
-        False,
-        say("arm to trunk {shoulder}, under {least}", shoulder=_deg(s.shoulder_deg), least=Angle(least)),
-    )
-
-
-def _closed(s: Seen) -> Evidence | None:
-    least = s.hip.least_deg
-    return _past(
-        s.hip_deg,
-        least,
-        False,
-        say("the hip closes to {hip} at the top, under {least}", hip=_deg(s.hip_deg), least=Angle(least)),
-    )
-
-
-def _nose_down(s: Seen) -> Evidence | None:
-    return _past(
-        s.saddle_tilt_deg,
-        -LEVEL_DEG,
-        False,
-        say("the saddle's nose points {by} down", by=_deg(abs(s.saddle_tilt_deg or 0.0))),
-    )
-
-
-def _nose_up(s: Seen) -> Evidence | None:
-    return _past(
-        s.saddle_tilt_deg, LEVEL_DEG, True, say("the saddle's nose points {by} up", by=_deg(s.saddle_tilt_deg))
-    )
-
-
-def _dips(s: Seen) -> Evidence | None:
-    return _past(
-        s.hood_slope_deg,
-        -LEVEL_DEG,
-        False,
-        say("the hoods dip by {by} to the front", by=_deg(abs(s.hood_slope_deg or 0.0))),
-    )
-
-
-def _steep(s: Seen) -> Evidence | None:
-    return _past(s.hood_slope_deg, STEEP_HOOD_DEG, True, say("the hoods rise by {by}", by=_deg(s.hood_slope_deg)))
-
-
-def _wide(s: Seen) -> Evidence | None:
-    wide = None if s.shoulder_width_mm is None else s.shoulder_width_mm + WIDER_MM
-    return _past(s.bar_width_mm, wide, True, _bar_words(s))
-
-
-def _narrow(s: Seen) -> Evidence | None:
-    narrow = None if s.shoulder_width_mm is None else s.shoulder_width_mm - NARROWER_MM
-    return _past(s.bar_width_mm, narrow, False, _bar_words(s))
-
-
-def _crank(s: Seen) -> Evidence | None:
-    most = None if s.inseam_mm is None else CRANK_OF_INSEAM * s.inseam_mm
-    return _past(
-        s.crank_mm,
-        most,
-        True,
-        say(
-            "cranks of {crank}, where this leg's share ends at {most}",
-            crank=exactly(s.crank_mm or 0.0),
-            most=bare(most or 0.0),
-        ),
-    )
-
-
-def _bar_words(s: Seen) -> Said:
-    width, shoulders = bare(s.bar_width_mm or 0.0), bare(s.shoulder_width_mm or 0.0)
-    return say("a bar {width} wide, shoulders {shoulders}", width=width, shoulders=shoulders)
+BOUNDS: dict[str, Bound] = {
+    "knee_straight": Bound(
+        lambda s: s.knee_deg, lambda s: s.knee.least_deg, False,
+        say("the knee bends only {value} at its straightest, under {limit}"), _deg,
+    ),
+    "knee_bent": Bound(
+        lambda s: s.knee_deg, lambda s: s.knee.greatest_deg, True,
+        say("the knee still bends {value} at its straightest, over {limit}"), _deg,
+    ),
+    "trunk_low": Bound(
+        lambda s: s.trunk_deg, lambda s: s.trunk.least_deg, False, say("trunk {value}, under {limit} for this use"), _deg
+    ),
+    "arm_far": Bound(
+        lambda s: s.shoulder_deg, lambda s: s.shoulder.greatest_deg, True, say("arm to trunk {value}, over {limit}"), _deg
+    ),
+    "arm_near": Bound(
+        lambda s: s.shoulder_deg, lambda s: s.shoulder.least_deg, False, say("arm to trunk {value}, under {limit}"), _deg
+    ),
+    "hip": Bound(
+        lambda s: s.hip_deg, lambda s: s.hip.least_deg, False,
+        say("the hip closes to {value} at the top, under {limit}"), _deg,
+    ),
+    "nose_down": Bound(
+        lambda s: s.saddle_tilt_deg, lambda _: -LEVEL_DEG, False, say("the saddle's nose points {by} down"), _deg
+    ),
+    "nose_up": Bound(lambda s: s.saddle_tilt_deg, lambda _: LEVEL_DEG, True, say("the saddle's nose points {by} up"), _deg),
+    "hood_dips": Bound(
+        lambda s: s.hood_slope_deg, lambda _: -LEVEL_DEG, False, say("the hoods dip by {by} to the front"), _deg
+    ),
+    "hood_steep": Bound(lambda s: s.hood_slope_deg, lambda _: STEEP_HOOD_DEG, True, say("the hoods rise by {by}"), _deg),
+    "bar_wide": Bound(
+        lambda s: s.bar_width_mm, _shoulders(WIDER_MM), True, say("a bar {value} wide, over {limit} for these shoulders")
+    ),
+    "bar_narrow": Bound(
+        lambda s: s.bar_width_mm, _shoulders(-NARROWER_MM), False,
+        say("a bar {value} wide, under {limit} for these shoulders"),
+    ),
+    "crank": Bound(
+        lambda s: s.crank_mm, _legs_share, True, say("cranks of {value}, over {limit} for this leg")
+    ),
+}  # fmt: skip
 
 
 def _unseen(_: Seen) -> Evidence | None:
     return None
-
-
-def _deg(value: float | None) -> Angle:
-    return Angle(float(round(value or 0.0)))
 
 
 def _saddle(s: Seen, up: bool) -> tuple[Said, Step | None]:
@@ -232,65 +178,66 @@ def _shorter(s: Seen) -> tuple[Said, Step | None]:
 
 CAUSES: dict[str, Cause] = {
     "saddle_high": Cause(
-        say("saddle too high"), _high, say("hips rocking from behind, toes pointing at the bottom"),
+        say("saddle too high"), BOUNDS["knee_straight"], say("hips rocking from behind, toes pointing at the bottom"),
         lambda s: _saddle(s, up=False), "free", say("the drop to the hands grows less"),
         say("the front of the knee starts to complain"),
     ),
     "saddle_low": Cause(
-        say("saddle too low"), _low, say("knees high at the top, thighs burning early"),
+        say("saddle too low"), BOUNDS["knee_bent"], say("knees high at the top, thighs burning early"),
         lambda s: _saddle(s, up=True), "free", say("the drop to the hands grows"),
         say("hips rock, or the back of the knee complains"),
     ),
     "nose_down": Cause(
-        say("saddle nose down"), _nose_down, say("a level along the saddle; does the rider push back all the time?"),
+        say("saddle nose down"), BOUNDS["nose_down"],
+        say("a level along the saddle; does the rider push back all the time?"),
         _by_tool(say("saddle level")), "free", say("less weight on the hands"),
         say("pressure in front grows: look at its shape"),
     ),
     "nose_up": Cause(
-        say("saddle nose up"), _nose_up, say("a level along the saddle"),
+        say("saddle nose up"), BOUNDS["nose_up"], say("a level along the saddle"),
         _by_tool(say("saddle level")), "free", say("a little more weight on the hands"), say("the rider slides forward"),
     ),
     "bar_low": Cause(
-        say("hands too low"), _deep, say("spacers over the stem, and which way up the stem is"),
+        say("hands too low"), BOUNDS["trunk_low"], say("spacers over the stem, and which way up the stem is"),
         _hand(0.0, MOST_HAND_MM, say("hands {by} up", by=bare(MOST_HAND_MM))), "free",
         say("the front wheel carries a little less"), say("the front lifts on climbs, or the wind is felt more"),
     ),
     "reach_long": Cause(
-        say("hands too far"), _long, say("arms locked, sitting on the nose"),
+        say("hands too far"), BOUNDS["arm_far"], say("arms locked, sitting on the nose"),
         _hand(-MOST_HAND_MM, 0.0, say("hands {by} back", by=bare(MOST_HAND_MM))), "small part",
         say("steering grows a little quicker"), say("knees near the elbows, chest closed"),
     ),
     "reach_short": Cause(
-        say("hands too near"), _short, say("elbows behind the knees, back rounded"),
+        say("hands too near"), BOUNDS["arm_near"], say("elbows behind the knees, back rounded"),
         _hand(MOST_HAND_MM, 0.0, say("hands {by} forward", by=bare(MOST_HAND_MM))), "small part",
         say("the front wheel carries a little more"), say("neck and shoulders tire sooner"),
     ),
     "hood_dips": Cause(
-        say("hoods that dip"), _dips, say("a level on the hoods; do the hands slide?"),
+        say("hoods that dip"), BOUNDS["hood_dips"], say("a level on the hoods; do the hands slide?"),
         _by_tool(say("bar or levers turned up until the hoods are level or rise a little")), "free",
         say("the hands go up and back a little"), say("wrists bent back"),
     ),
     "hood_steep": Cause(
-        say("hoods too steep"), _steep, say("wrists bent back on the hoods"),
+        say("hoods too steep"), BOUNDS["hood_steep"], say("wrists bent back on the hoods"),
         _by_tool(say("bar or levers turned down a little")), "free", say("the hands go forward a little"),
         say("hands slide forward"),
     ),
     "bar_wide": Cause(
-        say("bar too wide"), _wide, say("elbows out, shoulders up, worse in the drops"),
+        say("bar too wide"), BOUNDS["bar_wide"], say("elbows out, shoulders up, worse in the drops"),
         _by_tool(say("levers turned in, then a narrower bar")), "part", say("steering needs less hand, and tells less"),
         say("breath feels short, or the bike feels nervous on rough ground"),
     ),
     "bar_narrow": Cause(
-        say("bar too narrow"), _narrow, say("elbows pressed in, chest closed"),
+        say("bar too narrow"), BOUNDS["bar_narrow"], say("elbows pressed in, chest closed"),
         _by_tool(say("a wider bar")), "part", say("the arms reach a little farther"), say("shoulders creep up"),
     ),
     "hip_closed": Cause(
-        say("hip closed at the top"), _closed, say("knee at the chest, trunk moved by the thigh"),
+        say("hip closed at the top"), BOUNDS["hip"], say("knee at the chest, trunk moved by the thigh"),
         _shorter, "dear part", say("the saddle goes up by about as much, and the gears feel longer"),
         say("no change in the hip after two rides"),
     ),
     "crank_long": Cause(
-        say("cranks long for this leg"), _crank, say("knees high at the top; heel and toe room"),
+        say("cranks long for this leg"), BOUNDS["crank"], say("knees high at the top; heel and toe room"),
         _shorter, "dear part", say("the saddle goes up by about as much, and the gears feel longer"),
         say("no change after two rides"),
     ),

@@ -72,9 +72,10 @@ def _taken(start: Position, steps: Sequence[tuple[Step, bool]], body: BodyMeasur
 def _link(step: Step, at: Position, body: BodyMeasures, parked: bool) -> Link:
     try:
         after, why = taken(step, at, body)
+        other = _other(step, at, after, body)
     except WaymarkError as wrong:
         return Link(step, at, at, parked=parked, trouble=wrong.said)
-    return Link(step, at, _set(at, after), why, parked, _other(step, at, after, body))
+    return Link(step, at, _set(at, after), why, parked, other)
 
 
 def _whole(at: Position) -> Position:

@@ -14,6 +14,8 @@ ASSUMED: dict[str, HouseDefault] = {
     "hand_ahead": HouseDefault(84, "mm", "A compact drop bar, hoods level.", "house"),
     "hand_above": HouseDefault(8, "mm", "A compact drop bar, hoods level.", "house"),
     "foot_stack": HouseDefault(25, "mm", "Pedal, cleat and a stiff sole.", "docs/formulas.md, Body"),
+    "pad_behind": HouseDefault(20, "mm", "Pads stand a little behind the clamp.", "house"),
+    "pad_above": HouseDefault(90, "mm", "Pads on a common stack of spacers.", "house"),
 }
 
 # How sure a stand-in is, as a standard deviation: what the house assumes, what a part or chart says, what was read.

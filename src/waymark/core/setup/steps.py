@@ -7,7 +7,19 @@ from dataclasses import dataclass
 from waymark.core.contact import Contact, ContactKind
 from waymark.core.figures import whole
 from waymark.core.marks import Mark
-from waymark.core.say import Angle, Said, Size, Words, bare, exactly, say, with_and, with_commas, with_semicolons
+from waymark.core.say import (
+    Angle,
+    Said,
+    Size,
+    Words,
+    bare,
+    exactly,
+    in_a_row,
+    say,
+    with_and,
+    with_commas,
+    with_semicolons,
+)
 
 _PLACES: dict[ContactKind, Said] = {
     "hood": say("Hoods: hollow"), "grip": say("Grips: centre"), "pad": say("Pads: centre"),
@@ -49,6 +61,7 @@ class SetupFacts:
     foot_stack_mm: float
     crank_mm: float
     old_crank_mm: float
+    old_foot_stack_mm: float
     cleat_aft_by_mm: float
     bar_stands: Said
     as_read: Said | None = None
@@ -118,18 +131,21 @@ def steps_for(f: SetupFacts) -> list[Step]:
 
 def _feet_words(f: SetupFacts) -> Said:
     """Pedals, cleats and cranks: as before, or what of them is another."""
-    stack, crank = exactly(f.foot_stack_mm), Size(f.crank_mm)
-    aft = f.cleat_aft_by_mm
-    cleats = say("Pedals and cleats as before")
+    stack, crank, aft = exactly(f.foot_stack_mm), Size(f.crank_mm), f.cleat_aft_by_mm
+    said = []
+    if f.crank_mm != f.old_crank_mm:
+        said.append(say("Cranks {crank}, not the old {old}.", crank=crank, old=Size(f.old_crank_mm)))
+    if f.foot_stack_mm != f.old_foot_stack_mm:
+        old = exactly(f.old_foot_stack_mm)
+        said.append(say("Other pedals or shoes: axle to sole {stack}, not the old {old}.", stack=stack, old=old))
     if aft:
         by = exactly(abs(aft))
-        cleats = say("Both cleats {by} aft", by=by) if aft > 0 else say("Both cleats {by} forward", by=by)
-    if f.crank_mm != f.old_crank_mm:
-        return say(
-            "Cranks {crank}, not the old {old}. {cleats}; pedal axle to sole {stack}.",
-            crank=crank, old=Size(f.old_crank_mm), cleats=cleats, stack=stack,
-        )  # fmt: skip
-    return say("{cleats}; pedal axle to sole {stack}, cranks {crank}.", cleats=cleats, stack=stack, crank=crank)
+        said.append(say("Both cleats {by} aft.", by=by) if aft > 0 else say("Both cleats {by} forward.", by=by))
+    if not said:
+        return say("Pedals and cleats as before; pedal axle to sole {stack}, cranks {crank}.", stack=stack, crank=crank)
+    if f.foot_stack_mm == f.old_foot_stack_mm:
+        said.append(say("Pedal axle to sole {stack}.", stack=stack))
+    return in_a_row(said)
 
 
 def _before(as_read: Said | None, *, stays: bool) -> Step:

@@ -99,6 +99,7 @@ def _steps(facts: Facts, under: tuple[float, ...], over: tuple[float, ...]) -> l
             foot_stack_mm=goal_foot(facts).stack_mm,
             crank_mm=goal_crank_mm(facts),
             old_crank_mm=lean.saddle.crank_mm,
+            old_foot_stack_mm=lean.foot_stack_mm,
             cleat_aft_by_mm=goal_foot(facts).cleat_aft_mm,
             bar_stands=bar_stands(facts),
             as_read=as_read(facts),

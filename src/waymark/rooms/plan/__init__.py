@@ -31,10 +31,10 @@ from waymark.rooms.plan.pictures import (
     sits_then,
 )
 from waymark.rooms.plan.question import (
-    NEAR_KINDS,
     answer,
     drawer,
     is_long,
+    kinds_asked,
     looked_at,
     parts_shelf,
     progress,
@@ -80,7 +80,6 @@ from waymark.rooms.plan.warnings import plan_warnings
 from waymark.rooms.plan.words import RoomOut, angles_of, build_words, point, room_out
 
 __all__ = [
-    "NEAR_KINDS",
     "BuildState",
     "FrameState",
     "FrontKey",
@@ -114,6 +113,7 @@ __all__ = [
     "goal_for",
     "is_built",
     "is_long",
+    "kinds_asked",
     "looked_at",
     "made",
     "made_for",

@@ -7,9 +7,8 @@ from waymark.core.rules.house import AngleWindow
 from waymark.core.rules.verdict import Word
 from waymark.rooms.files import Dial, Facts, Marks, both, fact
 from waymark.rooms.plan.facts import plan_marks
-from waymark.rooms.plan.pictures import Sitting, sits_now, sits_then
-from waymark.rooms.posts.goal import discipline, goal_marks, other_end
-from waymark.rooms.posts.measure import now_marks
+from waymark.rooms.plan.pictures import Sitting, sits_then
+from waymark.rooms.posts.goal import discipline, goal_marks, other_end, readouts_now
 
 DIALS = (
     ("hip", "hip, least", "hip_least_deg"),
@@ -27,12 +26,6 @@ def readouts_at(it: Sitting, marks: Marks) -> Readouts | None:
     saddle, hand = pair
     there, pad = it.contact.hand_at(hand), it.contact.pad_at(hand)
     return readouts(saddle, there, it.body, it.foot, it.crank_mm, pad, it.seated)
-
-
-@fact
-def readouts_now(facts: Facts) -> Readouts | None:
-    """Of the present bike."""
-    return readouts_at(sits_now(facts), now_marks(facts))
 
 
 @fact

@@ -13,6 +13,7 @@ from waymark.core.errors import StoppedError
 from waymark.core.frame import steering_axis
 from waymark.core.handling import mass_centre
 from waymark.core.marks import Mark
+from waymark.core.say import Words, say
 from waymark.core.search import Goal, Shelf
 from waymark.core.search.frontier import Reference
 from waymark.core.search.gates import step_over_lean_deg
@@ -67,8 +68,7 @@ def pinned(facts: Facts) -> frozenset[str]:
 @fact
 def looked_at(facts: Facts) -> tuple[tuple[int, FrameSize], ...]:
     """The sizes the file looks at."""
-    asked, always = look(facts), pinned(facts)
-    kinds = asked.kinds if asked.kinds is not None else NEAR_KINDS[discipline(facts)]
+    asked, always, kinds = look(facts), pinned(facts), kinds_asked(facts)
 
     def shown(size: FrameSize) -> bool:
         return (
@@ -81,6 +81,13 @@ def looked_at(facts: Facts) -> tuple[tuple[int, FrameSize], ...]:
         )
 
     return tuple((k, s) for k, s in facts.shelf.sizes if s.label in always or shown(s))
+
+
+@fact
+def kinds_asked(facts: Facts) -> tuple[str, ...]:
+    """The kinds of frame that are looked at: those named, else those near the use."""
+    named = look(facts).kinds
+    return NEAR_KINDS[discipline(facts)] if named is None else tuple(named)
 
 
 def shelf_for(facts: Facts, sizes: Sequence[tuple[str, FrameSize]]) -> Shelf:
@@ -104,7 +111,11 @@ def frame_faults(facts: Facts, size: FrameSize) -> tuple[Fault, ...]:
     room = standing_mm(facts, size)
     standing = None if room is None else (room, asked.standover_room_mm)
     tipped = step_over_lean_deg(frame_option("", size), asked) or 0.0
-    return handling_faults(toe, geometry.trail_mm, window, house.weights, share, standing, tipped)
+    held = handling_faults(toe, geometry.trail_mm, window, house.weights, share, standing, tipped)
+    if size.kind in kinds_asked(facts):
+        return held
+    # Chosen for another use it stays in sight; it is not recommended as if it were for this one.
+    return Fault(house.weights.handling_points, say("a frame for {kind}", kind=Words(size.kind))), *held
 
 
 @fact

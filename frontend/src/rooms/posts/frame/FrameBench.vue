@@ -189,14 +189,6 @@ h1 {
   -webkit-line-clamp: 2;
   -webkit-box-orient: vertical;
 }
-.plain {
-  padding: 0;
-  border: 0;
-  border-bottom: 1px solid var(--quiet);
-  background: none;
-  font: inherit;
-  cursor: pointer;
-}
 .nofit {
   margin: 4px 24px 6px;
   padding: 8px 14px;

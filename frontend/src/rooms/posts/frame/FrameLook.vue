@@ -217,11 +217,6 @@ legend {
 }
 .plain {
   margin-left: 8px;
-  padding: 0;
-  border: 0;
-  border-bottom: 1px solid var(--quiet);
-  background: none;
   font-size: 13px;
-  cursor: pointer;
 }
 </style>

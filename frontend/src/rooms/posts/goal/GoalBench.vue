@@ -112,6 +112,9 @@ const back = (row: LedgerRow) => store.change({ do: 'goal.as_measured', mark: ro
       </button>
       <p v-else class="quiet small same">{{ $t('Not nudged. Drag it in its loupe, or press an arrow here.') }}</p>
     </section>
+    <p v-if="view?.guessed_body && known.length" class="small care">
+      {{ $t("No height is on record: the body is a usual one, and its angles are not this rider's.") }}
+    </p>
     <WhatIsWrong v-if="view" :wrong="view.wrong" />
     <section v-if="view?.first" class="guess">
       <h2>{{ $t('First guesses') }}</h2>
@@ -173,16 +176,6 @@ section {
   flex-wrap: wrap;
   gap: 2px 14px;
   font-size: 15px;
-}
-.plain {
-  padding: 0;
-  border: 0;
-  background: none;
-  color: var(--ink);
-  font: inherit;
-  text-decoration: underline;
-  text-underline-offset: 3px;
-  cursor: pointer;
 }
 .line {
   display: flex;

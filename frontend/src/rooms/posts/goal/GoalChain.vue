@@ -206,12 +206,7 @@ li {
   margin-left: 4px;
 }
 .plain {
-  padding: 0;
   border: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
-  cursor: pointer;
 }
 .pair {
   text-align: right;

@@ -96,16 +96,6 @@ p {
   color: var(--goal);
   font-size: 14px;
 }
-.plain {
-  padding: 0;
-  border: 0;
-  background: none;
-  color: var(--ink);
-  font: inherit;
-  text-decoration: underline;
-  text-underline-offset: 3px;
-  cursor: pointer;
-}
 .doctor {
   margin-top: 8px;
 }

@@ -8,6 +8,8 @@ import NumberRow from '@/shared/ui/NumberRow.vue'
 
 import CrankStops from './CrankStops.vue'
 import GoalChain from './GoalChain.vue'
+import StepDetail from './StepDetail.vue'
+import WhatIsWrong from './WhatIsWrong.vue'
 
 type Line = NonNullable<Sheet['goal']>['lines'][number]
 const by = (x_mm: number, y_mm: number) => ({ x_mm, y_mm, fore: `${x_mm}`, up: `${y_mm}` })
@@ -127,5 +129,123 @@ describe('a number with its steps', () => {
     box.vm.$emit('change', 41)
     box.vm.$emit('change', 5)
     expect(row.emitted('keep')).toEqual([[40], [5]])
+  })
+})
+
+describe('within a step', () => {
+  beforeEach(() => setActivePinia(createPinia()))
+  type Step = InstanceType<typeof StepDetail>['$props']['step']
+  const choice = (value: string, fore: number, up: number) => ({
+    value,
+    label: `by ${value}`,
+    saddle: by(0, 0),
+    hand: by(fore, up),
+  })
+  const make = (step: Step, more: Partial<Line> = {}) => {
+    const sent = vi.spyOn(useSheet(), 'change').mockResolvedValue()
+    const it = mount(StepDetail, { props: { line: line(3, more), step, first: true, last: false } })
+    return { it, sent }
+  }
+
+  it('chooses the other school and keeps the rest of the step', async () => {
+    const { it, sent } = make(
+      { kind: 'discipline', to: 'gravel', school: 'deltas', strength: 1 },
+      { schools: [choice('deltas', -15, 20), choice('body', -4, 17)] },
+    )
+    const group = it.get('[aria-label="School"]')
+    expect(group.findAll('label').map((x) => x.text())).toEqual(['by deltas: hand -15 20', 'by body: hand -4 17'])
+    await group.findAll('input')[1]!.setValue(true)
+    expect(sent.mock.calls).toEqual([
+      [{ do: 'goal.set', id: 3, step: { kind: 'discipline', to: 'gravel', school: 'body', strength: 1 } }],
+    ])
+  })
+  it('asks of each kind of step what it takes, and no more', () => {
+    const asks = (step: Step) =>
+      make(step)
+        .it.findAll('.number')
+        .map((x) => x.text())
+    expect(asks({ kind: 'foot', cleat_aft_by_mm: 5 } as Step)).toEqual(['Cleats aft', 'Sole higher over the axle'])
+    expect(asks({ kind: 'aero', forward_deg: 5, elbow_deg: 100 } as Step)).toEqual([
+      'Forward about the BB, °',
+      'Elbow, °',
+    ])
+    expect(asks({ kind: 'move', mark: 'hand' } as Step)).toEqual(['Forward', 'Up'])
+    expect(asks({ kind: 'mix' } as Step)).toEqual([])
+  })
+  it('says the reasons its line does not, all of them where words stand in the line', () => {
+    const step = { kind: 'crank', to_mm: 165 } as Step
+    const told = (words: string) =>
+      make(step, { words })
+        .it.findAll('p.quiet')
+        .map((p) => p.text())
+    expect(told('')).toEqual(['4 % less torque'])
+    expect(told('it pinches')).toEqual(['the leg stretched as before', '4 % less torque'])
+  })
+  it('parks, and moves only where there is room', async () => {
+    const { it, sent } = make({ kind: 'crank', to_mm: 165 } as Step)
+    const [park, earlier, later] = it.findAll('.doing button')
+    expect(earlier!.attributes('disabled')).toBeDefined()
+    await park!.trigger('click')
+    await later!.trigger('click')
+    expect(sent.mock.calls).toEqual([[{ do: 'goal.park', id: 3, parked: true }]])
+    expect(it.emitted('shift')).toEqual([[1]])
+  })
+})
+
+describe('what hurts', () => {
+  beforeEach(() => setActivePinia(createPinia()))
+  const cause = (key: string, more = {}) => ({
+    key,
+    name: key,
+    explains: ['numb hands', 'low back'],
+    shown: null,
+    against: false,
+    look: 'a level',
+    change: 'hands 10 up',
+    price: 'free',
+    moves: 'less weight in front',
+    wrong: 'the front lifts',
+    step: null,
+    ...more,
+  })
+  const step = { kind: 'move' as const, mark: 'hand' as const, by_y_mm: 10 }
+  const wrong = {
+    complaints: [
+      { key: 'numb_hands', name: 'numb hands', on: true },
+      { key: 'low_back', name: 'low back', on: true },
+    ],
+    causes: [
+      cause('bar too wide', { shown: 'a bar 440 wide' }),
+      cause('hands too low', { step }),
+      cause('x', { against: true }),
+    ],
+    off_bike: ['gloves', 'tyres'],
+    doctor: 'Pain that stays: stop.',
+  } as unknown as NonNullable<Sheet['goal']>['wrong']
+
+  it('lists what is likely with its number, names the denied in one line, and offers only what is a step', () => {
+    const it_ = mount(WhatIsWrong, { props: { wrong } })
+    expect(it_.findAll('li .line').map((x) => x.text())).toEqual([
+      'bar too widea bar 440 wide',
+      'hands too lownot measured',
+    ])
+    expect(it_.text()).toContain('The numbers speak against: x.')
+    expect(it_.text()).toContain('Off the bike: gloves; tyres.')
+    expect(it_.findAll('li button')).toHaveLength(1)
+    expect(it_.get('.doctor').text()).toBe('Pain that stays: stop.')
+  })
+  it('takes a change as a step that says what it is for, and sends what was ticked or not any more', async () => {
+    const sent = vi.spyOn(useSheet(), 'change').mockResolvedValue()
+    const it_ = mount(WhatIsWrong, { props: { wrong } })
+    await it_.get('li button').trigger('click')
+    it_.findComponent({ name: 'ElSelect' }).vm.$emit('change', ['numb_hands', 'knee_back'])
+    it_.findComponent({ name: 'ElSelect' }).vm.$emit('change', ['numb_hands', 'low_back'])
+    expect(sent.mock.calls).toEqual([
+      [{ do: 'goal.add', step, words: 'numb hands, low back' }],
+      [
+        { do: 'goal.complain', complaint: 'knee_back', on: true },
+        { do: 'goal.complain', complaint: 'low_back', on: false },
+      ],
+    ])
   })
 })

@@ -19,7 +19,6 @@ from waymark.core.search.window import Kind, WindowPart, look_for, window
 from waymark.core.search.words import decided_by
 from waymark.rooms.files import Facts
 from waymark.rooms.plan import (
-    NEAR_KINDS,
     BuildState,
     FrameState,
     angles_of,
@@ -31,6 +30,7 @@ from waymark.rooms.plan import (
     gate_prompts,
     is_built,
     is_long,
+    kinds_asked,
     looked_at,
     point,
     room_out,
@@ -384,11 +384,9 @@ def _schools(facts: Facts) -> list[SchoolOut]:
 
 
 def _look(facts: Facts) -> LookOut:
-    asked = facts.part(FrameState).look
-    kinds = asked.kinds if asked.kinds is not None else list(NEAR_KINDS[discipline(facts)])
     every = [s for _, s in facts.shelf.sizes]
     return LookOut(
-        kinds=list(kinds),
+        kinds=list(kinds_asked(facts)),
         every_kind=list(dict.fromkeys(s.kind for s in every)),
         every_material=sorted({s.material for s in every}),
         every_tag=sorted({t for s in every for t in s.tags}),

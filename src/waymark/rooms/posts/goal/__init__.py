@@ -1,5 +1,6 @@
 """Goal: where the marks must be on the new bike, and what it is for."""
 
+from waymark.rooms.posts.goal.complaining import readouts_now
 from waymark.rooms.posts.goal.facts import (
     discipline,
     goal_contact,
@@ -21,5 +22,6 @@ __all__ = [
     "goal_marks",
     "other_end",
     "present_body",
+    "readouts_now",
     "walked",
 ]

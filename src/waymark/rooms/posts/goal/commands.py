@@ -147,6 +147,7 @@ class AddStep(Command):
         _room(self, goal.chain, "step")
         line = ChainLine(id=_next(goal), step=self.step, words=self.words)
         goal.chain = [*goal.chain, line]
+        _for_what_it_leads_to(work, line)
         return say("Step added: {step}", step=_called(work, line))
 
 
@@ -163,8 +164,7 @@ class SetStep(Command):
         if line.step.kind != self.step.kind:
             raise self.refuse("step", "A step stays of its kind.", line.step.kind, self.step.kind)
         line.step = self.step
-        if isinstance(self.step, ToUse):
-            work.file.part(GoalState).discipline = self.step.to
+        _for_what_it_leads_to(work, line)
         return say("Step {step}", step=_called(work, line))
 
 
@@ -180,6 +180,7 @@ class ParkStep(Command):
         line = _line(self, work)
         called = _called(work, line)
         line.parked = self.parked
+        _for_what_it_leads_to(work, line)
         return say("Parked: {step}", step=called) if self.parked else say("Taken up: {step}", step=called)
 
 
@@ -227,6 +228,7 @@ class TakeOutStep(Command):
         goal, line = work.file.part(GoalState), _line(self, work)
         called = _called(work, line)
         goal.chain = [x for x in goal.chain if x is not line]
+        _for_what_it_leads_to(work, line)
         return say("Taken out: {step}", step=called)
 
 
@@ -245,6 +247,23 @@ class Complain(Command):
         rest = [x for x in goal.complaints if x != self.complaint]
         goal.complaints = [*rest, self.complaint] if self.on else rest
         return say("Complains of: {what}", what=name) if self.on else say("No more: {what}", what=name)
+
+
+def _for_what_it_leads_to(work: Work, edited: ChainLine) -> None:
+    """Where a step that leads to a use was edited, the bike is for the last use the chain leads to."""
+    goal = work.file.part(GoalState)
+    if edited.step.kind not in ("discipline", "aero"):
+        return
+    goal.from_use = measured_use(work.facts)
+    ends = [_use_of(x.step) for x in goal.chain if not x.parked]
+    goal.discipline = next((use for use in reversed(ends) if use is not None), goal.from_use)
+
+
+def _use_of(step: GoalStep) -> Kind | None:
+    """The use a step leads to, of those that lead to one."""
+    if isinstance(step, ToUse):
+        return step.to
+    return "time-trial" if isinstance(step, ToPads) else None
 
 
 def _next(goal: GoalState) -> int:

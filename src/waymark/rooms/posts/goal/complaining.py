@@ -55,7 +55,7 @@ class ComplaintsView(BaseModel):
 
 
 @fact
-def readouts_present(facts: Facts) -> Readouts | None:
+def readouts_now(facts: Facts) -> Readouts | None:
     """The rider's angles on the bike as measured."""
     at = start(facts)
     if at is None:
@@ -66,7 +66,7 @@ def readouts_present(facts: Facts) -> Readouts | None:
 @fact
 def seen(facts: Facts) -> Seen:
     """The rider's numbers that may speak for a cause, as far as they were taken."""
-    measure, profile, read = facts.part(MeasureState), facts.profile, readouts_present(facts)
+    measure, profile, read = facts.part(MeasureState), facts.profile, readouts_now(facts)
     windows = facts.house.angle_windows(measured_use(facts))
     # Angles of a body that was never measured say nothing of this rider.
     known = read if read is not None and profile.mm("height") is not None else None

@@ -133,16 +133,15 @@ def goal_foot(facts: Facts) -> FootFit:
 
 @fact
 def goal_contact(facts: Facts) -> Contact:
-    """What the goal's hand is on: as on the present bike until a step takes the arms to pads."""
+    """What the goal's hand is on: as on the present bike until a step takes the arms to pads, which then stand over the
+    clamp as they commonly do until a bar is chosen."""
     taken, now = walked(facts), context(facts).contact
     if taken is None or taken.end.pad is None or now.on_pads:
         return now
     width = next((x.step.pad_width_mm for x in chain(facts) if x.step.kind == "aero" and not x.parked), None)
-    return Contact("pad", PADS_FROM_CLAMP, taken.end.hand - taken.end.pad, width)
-
-
-# Where pads stand from the bar clamp until a bar is chosen.
-PADS_FROM_CLAMP = Mark(-20.0, 90.0)
+    assumed = facts.house.assumed
+    off = Mark(-assumed["pad_behind"], assumed["pad_above"])
+    return Contact("pad", off, taken.end.hand - taken.end.pad, width)
 
 
 @fact(reading=True)
@@ -163,11 +162,6 @@ def _whole(at: Mark) -> Mark:
     return Mark(float(whole(at.x_mm)), float(whole(at.y_mm)))
 
 
-def whole_by(a: Mark, b: Mark) -> Mark:
-    """From ``a`` to ``b``, as it is shown: the difference of both to the whole mm, so that steps add up."""
-    return _whole(b) - _whole(a)
-
-
 def explain(facts: Facts, mark: MarkName) -> list[Said]:
     """Lines that lead to a figure of the goal."""
     g, taken = facts.part(GoalState), walked(facts)
@@ -181,10 +175,9 @@ def explain(facts: Facts, mark: MarkName) -> list[Said]:
     dx, dy = (g.saddle_dx_mm, g.saddle_dy_mm) if mark == "saddle" else (g.hand_dx_mm, g.hand_dy_mm)
     lines = []
     for link in links:
-        a, b = (
-            (link.before.saddle, link.after.saddle) if mark == "saddle" else (link.before.contact, link.after.contact)
-        )
-        lines.append(_line(title_of(link.step, link.before), whole_by(a, b)))
+        a, b = link.before, link.after
+        by = b.saddle - a.saddle if mark == "saddle" else b.contact - a.contact
+        lines.append(_line(title_of(link.step, link.before), by))
     if dx or dy:
         lines.append(_line(say("Nudged"), Mark(dx, dy)))
     return [say("As measured, to the whole mm"), *lines] if lines else said

@@ -6,17 +6,16 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from waymark.core.errors import WaymarkError
 from waymark.core.feet import Hands
 from waymark.core.figures import whole
-from waymark.core.goal import CrankStep, FootStep, Link, Position, Step, crank_stops, walk
+from waymark.core.goal import CrankStep, FootStep, Link, Position, crank_stops, walk
 from waymark.core.goal.steps import HANDS_SAID, title_of
 from waymark.core.goal.stops import ON_SALE_MM
 from waymark.core.marks import Mark
 from waymark.core.say import Count, Length, Said, bare, say, with_and
 from waymark.rooms.files import Facts
 from waymark.rooms.posts.goal.complaining import ComplaintsView, complaints_view
-from waymark.rooms.posts.goal.facts import chain, goal_marks, measured_use, other_end, present_body, walked, whole_by
+from waymark.rooms.posts.goal.facts import chain, goal_marks, measured_use, other_end, present_body, walked
 from waymark.rooms.posts.goal.first import FirstGuesses, guesses_for
 from waymark.rooms.posts.goal.state import ChainLine
 from waymark.rooms.schema import Point
@@ -155,17 +154,9 @@ def _hands(facts: Facts, kept: ChainLine, link: Link) -> list[Choice]:
     names: tuple[Hands, ...] = ("with_saddle", "drop", "place")
     for name in names:
         one = step.model_copy(update={"hands": name}).step()
-        after = _after(facts, one, link.before)
-        if after is not None:
-            made.append(Choice(value=name, label=HANDS_SAID[name], **_moves(link.before, after)))
+        after = walk(link.before, [(one, False)], present_body(facts)).end
+        made.append(Choice(value=name, label=HANDS_SAID[name], **_moves(link.before, after)))
     return made
-
-
-def _after(facts: Facts, step: Step, before: Position) -> Position | None:
-    try:
-        return walk(before, [(step, False)], present_body(facts)).end
-    except WaymarkError:
-        return None
 
 
 def _stops(facts: Facts, link: Link) -> list[Stop]:
@@ -209,7 +200,7 @@ def _headline(begins: Position | None, end: Position | None, saddle: Mark | None
         return say("Nothing measured yet")
     if begins.pad is None and end.pad is not None:
         return say("Arms to pads")
-    hands, seat = _way(whole_by(begins.contact, hand)), _way(whole_by(begins.saddle, saddle))
+    hands, seat = _way(hand - begins.contact), _way(saddle - begins.saddle)
     if hands is not None:
         return say("Hand {way}", way=hands)
     return say("Kept as measured") if seat is None else say("Saddle {way}", way=seat)
@@ -243,7 +234,7 @@ def _note(lines: list[StepLine]) -> Said:
 
 
 def _moves(before: Position, after: Position) -> dict[str, By]:
-    return {"saddle": _by(whole_by(before.saddle, after.saddle)), "hand": _by(whole_by(before.contact, after.contact))}
+    return {"saddle": _by(after.saddle - before.saddle), "hand": _by(after.contact - before.contact)}
 
 
 def _by(by: Mark) -> By:
