@@ -14,7 +14,6 @@ from tests.rooms.test_sheet_parts import FRAMES, PARTS, PROFILE, measured, plann
 from waymark.core.cockpit import Lever, place_hood
 from waymark.core.search.seats import best_seat
 from waymark.rooms.plan import (
-    NEAR_KINDS,
     can_turn,
     cockpit_stem,
     drawn_plan,
@@ -25,7 +24,7 @@ from waymark.rooms.plan import (
     search_goal,
     sought,
 )
-from waymark.rooms.plan.question import gates, reference, wanted
+from waymark.rooms.plan.question import NEAR_KINDS, gates, reference, wanted
 from waymark.rooms.posts.measure import context
 from waymark.rooms.riders import Profile
 from waymark.rooms.shelves import Wanted, frame_option, places_of, search_shelf
