@@ -24,8 +24,9 @@ export interface Conflict {
   theirs: Sheet
 }
 
-/** A place the hand would take if a change were made: shown hollow before it is chosen. */
+/** A place a mark would take if a change were made: shown hollow before it is chosen. */
 export interface Preview {
+  mark: 'hand' | 'saddle' | 'foot'
   x_mm: number
   y_mm: number
 }

@@ -74,7 +74,18 @@ const build = (under: number[]): BuildView => {
   let y = 560
   const piece = (kind: string, height_mm: number) => ({ kind, height_mm, at: { x_mm: 390, y_mm: (y += height_mm) } })
   return {
-    bar: { name: 'Petrel 42', stands: 'as it stands', new: false },
+    bar: {
+      name: 'Petrel 42',
+      sizes: null,
+      stands: 'as it stands',
+      new: false,
+      wished: null,
+      rails: [],
+      why_not: null,
+      places: [],
+      old: [],
+      front: null,
+    },
     fronts: [],
     rails: [],
     headline: '',
@@ -94,7 +105,10 @@ const build = (under: number[]): BuildView => {
     turned_over: false,
     best_is_now: true,
     spacer_limit_mm: 30,
+    seat_headline: '',
     seat: [],
+    seat_rails: [],
+    saddles: [],
     seat_problem: null,
     warnings: [],
   }

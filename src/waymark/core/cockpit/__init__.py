@@ -15,6 +15,7 @@ from waymark.core.cockpit.bars import (
     steering_arm_mm,
     top_cap_to_end_mm,
 )
+from waymark.core.cockpit.stands import DropStand, FlatStand
 from waymark.core.cockpit.steerer import (
     SteererNeed,
     Stem,
@@ -26,7 +27,9 @@ from waymark.core.cockpit.steerer import (
 
 __all__ = [
     "DropBar",
+    "DropStand",
     "FlatBar",
+    "FlatStand",
     "GripPlace",
     "HoodPlace",
     "Lever",

@@ -84,13 +84,18 @@ def _hood_places(
                 continue
             hood = place_hood(bar, Lever(arc, lever.forward_mm, lever.out_mm, lever.slope_deg), rotation)
             slide = (arc - lever.arc_deg) * pi / 180 * bar.bend_radius_mm
-            ramp = ramp_words(rotation - bar.ramp_deg)
-            hoods = hood_words(slope)
-            said = [ramp, hoods]
-            if now_mm is not None:
-                said.insert(1, say("levers {slid}", slid=_slid(slide - now_mm)))
-            made.append(Place(hood.at, rotation, slide, slope, effort + abs(step), with_commas(said)))
+            moved = None if now_mm is None else slide - now_mm
+            said = drop_words(rotation - bar.ramp_deg, slope, moved)
+            made.append(Place(hood.at, rotation, slide, slope, effort + abs(step), said))
     return made
+
+
+def drop_words(ramp_deg: float, slope_deg: float, slid_mm: float | None = None) -> Said:
+    """How a drop bar and its levers stand; ``slid_mm`` is a mounted lever's way, + down the bend."""
+    said = [ramp_words(ramp_deg), hood_words(slope_deg)]
+    if slid_mm is not None:
+        said.insert(1, say("levers {slid}", slid=_slid(slid_mm)))
+    return with_commas(said)
 
 
 def ramp_words(slope_deg: float) -> Said:
@@ -120,7 +125,7 @@ def _slid(slide_mm: float) -> Said:
     return say("{by} down the bend", by=by) if slide_mm > 0 else say("{by} up the bend", by=by)
 
 
-def _rolled(roll_deg: float) -> Said:
+def roll_words(roll_deg: float) -> Said:
     """A flat bar's roll from its rise standing upright."""
     if roll_deg == 0:
         return say("rise upright")
@@ -144,7 +149,7 @@ def flat_places(
 ) -> tuple[Place, ...]:
     """The grip's places as the bar is rolled two steps either way from its rise standing upright."""
     made = [
-        Place(place_grip(bar, hand_inset_mm, roll).at, roll, 0.0, None, abs(step), _rolled(roll))
+        Place(place_grip(bar, hand_inset_mm, roll).at, roll, 0.0, None, abs(step), roll_words(roll))
         for step in STEPS
         for roll in (step * placing.roll_step_deg,)
     ]
@@ -152,6 +157,12 @@ def flat_places(
         return tuple(made)
     shift = stands.off - place_grip(bar, hand_inset_mm, stands.rotation_deg).at
     return (stands, *(replace(p, off=p.off + shift, effort=p.effort + 1) for p in made))
+
+
+def pad_words(ahead_mm: float, above_mm: float) -> Said:
+    """Where pads are set from the bar clamp."""
+    way = say("behind") if ahead_mm < 0 else say("ahead of")
+    return say("pads {x} {way} the clamp, {y} over it", x=exactly(abs(ahead_mm)), way=way, y=exactly(above_mm))
 
 
 def pad_places(
@@ -169,12 +180,7 @@ def pad_places(
             x,
             None,
             round(abs(i - middle)) + j,
-            say(
-                "pads {x} {way} the clamp, {y} over it",
-                x=exactly(abs(x)),
-                way=say("behind") if x < 0 else say("ahead of"),
-                y=exactly(y),
-            ),
+            pad_words(x, y),
         )
         for j, y in enumerate(sorted(stacks_mm))
         for i, x in enumerate(sorted(fore_aft_mm))

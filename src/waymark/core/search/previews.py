@@ -52,6 +52,11 @@ def now(build: FrontEnd, frame: FrameOption, goal: Goal) -> Stop:
     return _stop(build.spacers_mm, build, frame, goal)
 
 
+def bar_stop(value: float, off: Mark, build: FrontEnd, frame: FrameOption, goal: Goal) -> Stop:
+    """The front end as it stands with the hand at ``off`` from the bar clamp: a bar turned, slid, rolled or another."""
+    return _stop(value, build, frame, replace(goal, hand_off_clamp=off))
+
+
 def spacer_stops(build: FrontEnd, frame: FrameOption, goal: Goal, spacers_mm: Sequence[float]) -> tuple[Stop, ...]:
     """A stop for every spacer height the drawer can make within the frame's limit."""
     return tuple(

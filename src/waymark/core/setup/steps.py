@@ -43,7 +43,8 @@ class SetupFacts:
 
     ``own_post_by_mm`` and ``own_slide_by_mm`` are how post and saddle move where both stay on their bike: from where
     they are, because where the rails are clamped was not read. ``bar_stands`` is how the bar is set, by an angle on a named
-    surface; ``as_read`` how bar, levers, post and rails stood on the bike as it came.
+    surface; ``as_read`` how bar, levers, post and rails stood on the bike as it came; ``other_saddle`` names one
+    that is not the old bike's.
     """
 
     post_from_bb_mm: float | None
@@ -67,6 +68,7 @@ class SetupFacts:
     as_read: Said | None = None
     own_post_by_mm: float | None = None
     own_slide_by_mm: float | None = None
+    other_saddle: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -164,8 +166,14 @@ def _own_seat(f: SetupFacts, post_by_mm: float, slide_by_mm: float) -> list[Step
     ahead = say("{by} forward from where it is", by=bare(slide_by_mm))
     back = say("{by} back from where it is", by=bare(-slide_by_mm))
     slide = say("stays where it is clamped") if whole(slide_by_mm) == 0 else ahead if slide_by_mm > 0 else back
+    raised = Step(say("Post: {post}.", post=post), say("insertion mark stays hidden"), say("collar"))
+    if f.other_saddle:
+        # Where the old one was clamped says nothing about another.
+        name, nose = Words(f.other_saddle), _side(f.nose_behind_bb_mm)
+        clamped = say("Saddle {name}: nose {where}; top level within 1°.", name=name, where=nose)
+        return [raised, Step(clamped, say("clamped by the nose, not by the old mark"), say("rail bolts"))]
     return [
-        Step(say("Post: {post}.", post=post), say("insertion mark stays hidden"), say("collar")),
+        raised,
         Step(
             say("Saddle: {slide}; top level within 1°.", slide=slide),
             say("nose {where}", where=_side(f.nose_behind_bb_mm)),

@@ -17,6 +17,7 @@ from waymark.rooms.plan import (
     chosen,
     cover_mm,
     drawn_plan,
+    nose_to_s_mm,
     own_seat_move,
     plan_bar,
     plan_contact,
@@ -88,7 +89,7 @@ def _steps(facts: Facts, under: tuple[float, ...], over: tuple[float, ...]) -> l
             post_showing_mm=b.post_exposed_mm,
             post_name=b.post.name if b.post else "",
             slide_mm=b.slide_mm,
-            nose_behind_bb_mm=-plan[0].x_mm - lean.saddle.nose_to_s_mm,
+            nose_behind_bb_mm=-plan[0].x_mm - nose_to_s_mm(facts),
             under_mm=under,
             over_mm=over,
             cover_mm=cover_mm(facts),
@@ -105,6 +106,7 @@ def _steps(facts: Facts, under: tuple[float, ...], over: tuple[float, ...]) -> l
             as_read=as_read(facts),
             own_post_by_mm=move.post_mm if move else None,
             own_slide_by_mm=move.slide_mm if move else None,
+            other_saddle=b.saddle.name if b.saddle else "",
         )
     )
 
@@ -135,8 +137,9 @@ def _parts(facts: Facts) -> list[Said]:
     parts.append(say("Spacers below: {pile}", pile=Length(b.spacers_mm, exact=True)))
     parts += [say("Post: {name}", name=Words(b.post.name))] if b.post else []
     parts.append(say("Bar: {name}", name=_bar_named(facts)))
-    saddle = words(m.saddle.name) if m.saddle else say("as on the old bike")
-    return [*parts, say("Saddle: {name}", name=saddle), *_feet(facts)]
+    saddle = b.saddle or m.saddle
+    named = words(saddle.name) if saddle else say("as on the old bike")
+    return [*parts, say("Saddle: {name}", name=named), *_feet(facts)]
 
 
 def _feet(facts: Facts) -> list[Said]:

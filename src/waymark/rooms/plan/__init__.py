@@ -1,6 +1,6 @@
 """The plan: the frame and parts chosen for the goal, the search behind them, and the bike they make."""
 
-from waymark.rooms.plan.asked import sought, wish
+from waymark.rooms.plan.asked import schools, sought, wish
 from waymark.rooms.plan.cautions import cautions_of, rules_of, toe_mm
 from waymark.rooms.plan.dials import goal_dials, plan_dials
 from waymark.rooms.plan.facts import (
@@ -11,10 +11,12 @@ from waymark.rooms.plan.facts import (
     front_end,
     goal_for,
     moved_since,
+    nose_to_s_mm,
     plan_bar,
     plan_contact,
     plan_goal,
     plan_marks,
+    plan_saddle,
     saddle_option,
     stem_of,
 )
@@ -42,6 +44,16 @@ from waymark.rooms.plan.question import (
     shelf,
     unsure_hand,
 )
+from waymark.rooms.plan.stand import (
+    bar_stand,
+    hand_off,
+    keep_pads,
+    keep_stand,
+    levers_now_mm,
+    like_now,
+    sizes_words,
+    stands_words,
+)
 from waymark.rooms.plan.standing import gate_prompts, gates, nose_x_mm, standing_mm, standing_words
 from waymark.rooms.plan.state import (
     BuildState,
@@ -67,6 +79,7 @@ from waymark.rooms.plan.taking import (
     take_seat,
 )
 from waymark.rooms.plan.this_bike import (
+    OWN_POST,
     OwnBike,
     faults_of_way,
     own_bike,
@@ -80,6 +93,7 @@ from waymark.rooms.plan.warnings import plan_warnings
 from waymark.rooms.plan.words import RoomOut, angles_of, build_words, point, room_out
 
 __all__ = [
+    "OWN_POST",
     "BuildState",
     "FrameState",
     "FrontKey",
@@ -92,6 +106,7 @@ __all__ = [
     "Schools",
     "angles_of",
     "answer",
+    "bar_stand",
     "best_for_chosen",
     "build_words",
     "can_turn",
@@ -111,13 +126,19 @@ __all__ = [
     "gates",
     "goal_dials",
     "goal_for",
+    "hand_off",
     "is_built",
     "is_long",
+    "keep_pads",
+    "keep_stand",
     "kinds_asked",
+    "levers_now_mm",
+    "like_now",
     "looked_at",
     "made",
     "made_for",
     "moved_since",
+    "nose_to_s_mm",
     "nose_x_mm",
     "own_bar",
     "own_bike",
@@ -134,6 +155,7 @@ __all__ = [
     "plan_dials",
     "plan_goal",
     "plan_marks",
+    "plan_saddle",
     "plan_warnings",
     "point",
     "pose_of",
@@ -143,15 +165,18 @@ __all__ = [
     "saddle_move",
     "saddle_move_words",
     "saddle_option",
+    "schools",
     "search_goal",
     "seat_problem",
     "shelf",
     "sits_now",
     "sits_then",
+    "sizes_words",
     "sought",
     "spacers_of",
     "standing_mm",
     "standing_words",
+    "stands_words",
     "stem_of",
     "stem_standing",
     "take_best",

@@ -7,10 +7,10 @@ from waymark.core.rules.cautions import Situation, cautions_for, mentions_pain
 from waymark.core.rules.racing import rules_say
 from waymark.core.say import Said
 from waymark.rooms.files import Facts, both
-from waymark.rooms.plan.facts import chosen, plan_bar, plan_marks
+from waymark.rooms.plan.facts import chosen, nose_to_s_mm, plan_bar, plan_marks
 from waymark.rooms.plan.state import BuildState, FrameState
 from waymark.rooms.posts.goal import goal_crank_mm, goal_foot, goal_marks
-from waymark.rooms.posts.measure import context, now_marks, surveyed
+from waymark.rooms.posts.measure import now_marks, surveyed
 from waymark.rooms.shelves import DropBarPart, FlatBarPart
 
 
@@ -27,8 +27,8 @@ def rules_of(facts: Facts) -> list[Said]:
     width = b.cockpit_width_mm if b.cockpit else width
     found = surveyed(facts)
     points = found.points if found else {}
-    ahead = context(facts).saddle.nose_to_s_mm
-    if "nose" in points and "s" in points:
+    ahead = nose_to_s_mm(facts)
+    if b.saddle is None and "nose" in points and "s" in points:
         # A saddle that is not level has its nose a little nearer than it is long.
         ahead = points["nose"].at.x_mm - points["s"].at.x_mm
     nose = None if saddle is None else saddle.x_mm + ahead

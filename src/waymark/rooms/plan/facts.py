@@ -11,12 +11,12 @@ from waymark.core.marks import Mark
 from waymark.core.say import Angle, Length, Said, Size, Words, bare, exactly, say, term
 from waymark.core.search import FrameOption, Gates, Goal, SaddleOption, Tolerance
 from waymark.core.search.previews import FrontEnd
-from waymark.core.seat import saddle_mark
+from waymark.core.seat import SaddleFit, saddle_mark
 from waymark.rooms.files import Facts, MarkName, Marks, both, fact
 from waymark.rooms.plan.state import BuildState, FrameState
 from waymark.rooms.posts.goal import discipline, goal_contact, goal_marks
-from waymark.rooms.posts.measure import MeasureState, explain_foot, saddle_fit, saddle_part
-from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart, FrameSize, frame_option
+from waymark.rooms.posts.measure import MeasureState, context, explain_foot, saddle_part
+from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart, FrameSize, SaddlePart, frame_option
 
 # What a bar of each kind carries.
 CARRIED: Mapping[str, ContactKind] = {"drop_bar": "hood", "flat_bar": "grip", "aero_bar": "extension"}
@@ -30,8 +30,12 @@ def chosen(facts: Facts) -> FrameSize | None:
 
 @fact(reading=True)
 def plan_bar(facts: Facts) -> DropBarPart | FlatBarPart | AeroBarPart | None:
-    """The bar of the plan where it is a part of its own: the one chosen, else the present one."""
-    return facts.part(BuildState).bar or facts.part(MeasureState).bar
+    """The bar of the plan where it is a part of its own: the one chosen, else the present one; cut where it is to be."""
+    b = facts.part(BuildState)
+    bar = b.bar or facts.part(MeasureState).bar
+    if isinstance(bar, FlatBarPart) and b.cut_to_mm is not None:
+        return bar.model_copy(update={"width_mm": b.cut_to_mm})
+    return bar
 
 
 @fact
@@ -71,10 +75,24 @@ def cover_mm(facts: Facts) -> float:
 
 
 @fact
+def plan_saddle(facts: Facts) -> SaddlePart:
+    """The saddle of the plan: another one chosen for it, else the present one, else a usual one."""
+    chosen_one = facts.part(BuildState).saddle
+    return chosen_one or saddle_part(facts.part(MeasureState), facts.house.assumed["nose_to_s"])
+
+
+@fact
+def nose_to_s_mm(facts: Facts) -> float:
+    """How far the nose of the plan's saddle lies ahead of its mark: its own, else as it was read."""
+    other = facts.part(BuildState).saddle
+    return context(facts).saddle.nose_to_s_mm if other is None else other.nose_to_s_mm
+
+
+@fact
 def saddle_option(facts: Facts) -> SaddleOption:
-    """The saddle that goes over, as the search takes it."""
-    it = saddle_part(facts.part(MeasureState), facts.house.assumed["nose_to_s"])
-    return SaddleOption(saddle_fit(facts), it.rail_room_mm, it.nose_to_s_mm)
+    """The saddle that goes on, as the search takes it."""
+    it = plan_saddle(facts)
+    return SaddleOption(SaddleFit(it.rail_to_top_mm, it.mark_to_s_mm), it.rail_room_mm, nose_to_s_mm(facts))
 
 
 @fact
@@ -95,7 +113,7 @@ def plan_marks(facts: Facts) -> Marks:
             c.seat_tube_mm + b.post_exposed_mm,
             b.post.setback_mm,
             b.slide_mm,
-            saddle_fit(facts),
+            saddle_option(facts).fit,
             c.axis_behind_bb_mm,
         )
     if "foot" in goal_marks(facts):

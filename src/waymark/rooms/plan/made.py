@@ -5,12 +5,11 @@ from __future__ import annotations
 from waymark.core.frame.clearance import STAND_AHEAD_OF_NOSE_MM
 from waymark.core.frame.made import MadeFor, MadeFrame, made_to_measure
 from waymark.rooms.files import Facts, fact
-from waymark.rooms.plan.facts import goal_for
+from waymark.rooms.plan.facts import goal_for, saddle_option
 from waymark.rooms.plan.question import looked_at, rider_centre
 from waymark.rooms.plan.standing import gates, nose_x_mm
 from waymark.rooms.plan.state import FrameState
 from waymark.rooms.posts.goal import discipline, goal_crank_mm
-from waymark.rooms.posts.measure import saddle_fit
 
 
 @fact
@@ -26,7 +25,7 @@ def made_for(facts: Facts) -> MadeFor | None:
     return MadeFor(
         clamp=goal.clamp,
         saddle=goal.saddle,
-        fit=saddle_fit(facts),
+        fit=saddle_option(facts).fit,
         kind=use,
         stems=house.stem_windows[use],
         trail_window_mm=house.trail_windows[use],

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from math import pi
 
+from waymark.core.marks import Mark
 from waymark.core.search import BarOption, Place, StemOption
 from waymark.core.search.model import FREE
 from waymark.rooms.files import Facts, fact
@@ -36,7 +37,7 @@ def own_bar(facts: Facts) -> BarOption | None:
         return None
     places: tuple[Place, ...] = (stands,)
     if can_turn(facts):
-        places = places_of(bar, school, _as_read(facts.part(MeasureState), stands))
+        places = places_of(bar, school, as_read(facts.part(MeasureState), stands.off))
     faults = faults_of(bar, Wanted(sought(facts), wish=wish(facts), weights=facts.house.weights), changed=False)
     return BarOption("own", bar.name, bar.bar_clamp_mm, places, bar.width_mm, FREE, faults=faults)
 
@@ -51,8 +52,9 @@ def can_turn(facts: Facts) -> bool:
     return context(facts).contact.off.distance_mm(bar.hand_off_clamp()) < SAME_MM
 
 
-def _as_read(measure: MeasureState, stands: Place) -> Place:
-    """The own bar as it stands: its rotation from the ramp as read, its levers from the hoods' slope."""
+def as_read(measure: MeasureState, off: Mark) -> Place:
+    """The own bar, its hand at ``off``: its rotation from the ramp as read, its levers from the hoods' slope."""
+    stands = Place(off)
     bar, ramp = measure.bar, read_value(measure, "bar_rotation")
     if not isinstance(bar, DropBarPart) or ramp is None:
         return stands

@@ -14,7 +14,7 @@ from waymark.core.drawing.primitives import DisplayList
 from waymark.core.drawing.rider import ghost_items, joint_items, leg_items, near_items
 from waymark.core.marks import Mark
 from waymark.rooms.files import Facts, Picture, both, fact, shapes
-from waymark.rooms.plan.facts import chosen, cover_mm, plan_bar, plan_marks, stem_of
+from waymark.rooms.plan.facts import chosen, cover_mm, plan_bar, plan_marks, saddle_option, stem_of
 from waymark.rooms.plan.state import BuildState, FrameState
 from waymark.rooms.plan.taking import spacers_of
 from waymark.rooms.posts.goal import goal_contact, goal_crank_mm, goal_foot, goal_marks, other_end, present_body, walked
@@ -101,6 +101,8 @@ def drawn_plan(facts: Facts) -> Drawn | None:
     )
     seat, held = plan.get("saddle", goal[0]), (goal_contact(facts), goal_crank_mm(facts))
     bike = bike_drawn(facts, size.chart.geometry(), front, seat, plan["hand"], bar, *held)
+    saddle = saddle_option(facts)
+    bike = replace(bike, nose_to_s_mm=saddle.nose_to_s_mm, rail_to_top_mm=saddle.fit.rail_to_top_mm)
     return Drawn(bike, False, size.label)
 
 

@@ -11,8 +11,8 @@ from waymark.core.search import Gates
 from waymark.core.search.gates import standover_room_mm, step_over_mm
 from waymark.rooms.files import Facts, fact
 from waymark.rooms.plan.asked import schools
+from waymark.rooms.plan.facts import nose_to_s_mm
 from waymark.rooms.posts.goal import discipline, goal_crank_mm, goal_marks
-from waymark.rooms.posts.measure import context
 from waymark.rooms.shelves import FrameSize, frame_option
 
 USUAL_SADDLE = Mark(-200, 700)
@@ -46,7 +46,7 @@ def _crank_mm(facts: Facts) -> float | None:
 def nose_x_mm(facts: Facts) -> float:
     """Where the goal's saddle has its nose: there a rider stands."""
     saddle = goal_marks(facts).get("saddle", USUAL_SADDLE)
-    return saddle.x_mm + context(facts).saddle.nose_to_s_mm
+    return saddle.x_mm + nose_to_s_mm(facts)
 
 
 def standing_mm(facts: Facts, size: FrameSize) -> float | None:

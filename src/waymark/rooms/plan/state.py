@@ -23,6 +23,7 @@ from waymark.rooms.shelves import (
     Kind,
     Material,
     PostPart,
+    SaddlePart,
     StemPart,
 )
 
@@ -110,8 +111,8 @@ class PlaceState(Strict):
 class BuildState(Strict):
     """The front end and seat chosen on the frame.
 
-    ``bar`` None is the bar as on the old bike, ``place`` None as it stands there. With a one-piece ``cockpit``
-    the ``stem`` is its own. ``cover_mm`` None is the frame's own cover.
+    ``bar`` and ``saddle`` None are those of the old bike, ``place`` None is the bar as it stands there; ``cut_to_mm`` is
+    what a flat bar is cut to. With a one-piece ``cockpit`` the ``stem`` is its own. ``cover_mm`` None is the frame's own.
     """
 
     stem: StemPart | None = None
@@ -121,10 +122,12 @@ class BuildState(Strict):
     bar: Annotated[DropBarPart | FlatBarPart | AeroBarPart, Field(discriminator="kind")] | None = None
     cockpit: CockpitPart | None = None
     cockpit_width_mm: float | None = mm(300, 600, default=None)
+    cut_to_mm: float | None = mm(400, 900, default=None)
     place: PlaceState | None = None
     post: PostPart | None = None
     post_exposed_mm: float | None = mm(-700, 900, default=None)
     slide_mm: float | None = mm(-80, 80, default=None)
+    saddle: SaddlePart | None = None
     for_frame: str | None = Field(default=None, max_length=160)
 
 

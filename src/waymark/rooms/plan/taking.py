@@ -16,6 +16,8 @@ from waymark.rooms.schema import Point
 from waymark.rooms.shelves import AeroBarPart, CockpitPart, DropBarPart, FlatBarPart, StemPart
 
 SAME_MM = 1e-6
+# What keeping a place in rounded figures may move a hand.
+SAME_PLACE_MM = 1e-3
 
 
 def best_for_chosen(facts: Facts) -> tuple[SizeResult, Goal]:
@@ -84,19 +86,27 @@ def is_built(b: BuildState, r: SizeResult) -> bool:
     if (b.spacers_mm, cover) != (r.spacers_mm, r.cover_mm):
         return False
     if r.cockpit is not None:
-        return b.cockpit is not None and b.stem is not None and b.stem.name == r.cockpit.label
+        same = b.cockpit is not None and b.stem is not None and b.stem.name == r.cockpit.label
+        return same and _stands(b, r)
     own = r.bar is None or r.bar.key == "own"
     bar = None if b.bar is None else b.bar.name
     same_bar = b.cockpit is None and bar == (None if own or r.bar is None else r.bar.label)
     stem = r.stem is not None and b.stem is not None and b.stem.name == r.stem.label
-    return same_bar and stem and b.turned_over == r.turned_over
+    return same_bar and stem and b.turned_over == r.turned_over and b.cut_to_mm is None and _stands(b, r)
+
+
+def _stands(b: BuildState, r: SizeResult) -> bool:
+    """Whether the bar is turned and its levers sit as in this build."""
+    if b.place is None:
+        return r.bar is not None and r.bar.key == OWN and r.place == r.bar.places[0]
+    return b.place.off().distance_mm(r.place.off) < SAME_PLACE_MM
 
 
 def _keep_front(facts: Facts, b: BuildState, best: SizeResult) -> None:
     place = best.place
     b.turned_over, b.spacers_mm = best.turned_over, best.spacers_mm
     b.cover_mm = None if best.cover_mm == best.frame.cover_mm else best.cover_mm
-    b.bar, b.cockpit, b.cockpit_width_mm = None, None, None
+    b.bar, b.cockpit, b.cockpit_width_mm, b.cut_to_mm = None, None, None, None
     if best.cockpit is not None:
         found = facts.shelf.part(int(best.cockpit.part), "cockpit")
         b.cockpit = found if isinstance(found, CockpitPart) else None

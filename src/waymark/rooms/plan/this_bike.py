@@ -17,7 +17,7 @@ from waymark.rooms.plan.facts import goal_for, saddle_option
 from waymark.rooms.plan.own import own_bar, own_stem
 from waymark.rooms.plan.state import BuildState, FrameState
 from waymark.rooms.posts.goal import discipline
-from waymark.rooms.posts.measure import MeasureState, context, now_marks, read_value
+from waymark.rooms.posts.measure import MeasureState, context, now_marks, read_value, saddle_fit
 from waymark.rooms.schema import Point
 from waymark.rooms.shelves import FrameSize, PostPart, StemPart, search_shelf
 
@@ -137,8 +137,9 @@ def saddle_move(facts: Facts) -> SaddleMove | None:
     bike, goal, now = own_bike(facts), goal_for(facts), both(now_marks(facts))
     if bike is None or goal is None or now is None:
         return None
-    c, fit = bike.frame.chart, saddle_option(facts).fit
-    was, will = (seat_for(c.seat_angle_deg, 0.0, fit, at, c.axis_behind_bb_mm) for at in (now[0], goal.saddle))
+    c, then = bike.frame.chart, saddle_option(facts).fit
+    was = seat_for(c.seat_angle_deg, 0.0, saddle_fit(facts), now[0], c.axis_behind_bb_mm)
+    will = seat_for(c.seat_angle_deg, 0.0, then, goal.saddle, c.axis_behind_bb_mm)
     return SaddleMove(will.post_mm - was.post_mm, will.slide_mm - was.slide_mm)
 
 
@@ -171,7 +172,7 @@ def take_own(work: Work, way: Way) -> None:
     bike, goal, part, now = own_bike(facts), goal_for(facts), own_stem(facts), both(now_marks(facts))
     if bike is None or goal is None or part is None or now is None:
         raise ValueError("the own bike is not known")
-    frame, build = work.file.part(FrameState), BuildState()
+    frame, build = work.file.part(FrameState), BuildState(saddle=facts.part(BuildState).saddle)
     top = bike.now.head_top
     chart = bike.frame.chart.model_copy(update={"stack_mm": round(top.y_mm, 2), "reach_mm": round(top.x_mm, 2)})
     frame.chosen = bike.frame.model_copy(update={"chart": chart, "owned": True})
@@ -180,7 +181,7 @@ def take_own(work: Work, way: Way) -> None:
     build.stem = held if isinstance(held, StemPart) else part
     build.turned_over, build.spacers_mm = way.turned, way.pile_mm
     c, fit = chart, saddle_option(facts).fit
-    seat = own_seat(c.seat_angle_deg, fit, now[0], c.axis_behind_bb_mm)
+    seat = own_seat(c.seat_angle_deg, saddle_fit(facts), now[0], c.axis_behind_bb_mm)
     exposed = seat.post_mm - c.seat_tube_mm
     if -40 <= seat.setback_mm <= 60 and 10 <= exposed <= 420:
         build.post = PostPart(

@@ -80,7 +80,7 @@ const move = (row: LedgerRow, dx: number, dy: number) => store.nudge(row.mark as
       :shown="store.layers"
       :px-per-mm="row.mark === 'hand' ? 4 : 8"
       :says="row.mark === 'hand' ? $t('life size') : $t('twice life size')"
-      :preview="row.mark === 'hand' ? store.preview : null"
+      :preview="store.preview?.mark === row.mark ? store.preview : null"
       :held="row.mark === 'hand' ? sheet.frame?.held_hand : null"
       :way="way(row)"
       :rival="rival(row)"

@@ -4,6 +4,8 @@ import { computed } from 'vue'
 import type { RailData, StopOut } from '@/shared/api/client'
 import { showStop } from '@/shared/units'
 
+import { SIGNED } from './rails'
+
 /** A rail with a stop for each size that exists; the dot's height is the mm that would be left there. */
 const props = defineProps<{ rail: RailData; tolerance: number; previewed: number | null }>()
 const emit = defineEmits<{ look: [stop: StopOut | null]; take: [stop: StopOut] }>()
@@ -11,6 +13,7 @@ const emit = defineEmits<{ look: [stop: StopOut | null]; take: [stop: StopOut] }
 const W = 280
 const BASE = 42
 const MOST = 26
+const signed = computed(() => SIGNED.has(props.rail.name))
 const at = (i: number) =>
   14 + (props.rail.stops.length > 1 ? (i * (W - 28)) / (props.rail.stops.length - 1) : (W - 28) / 2)
 const rise = (mm: number) => Math.min(MOST, (mm / (props.tolerance * 4)) * MOST)
@@ -46,8 +49,8 @@ function key(event: KeyboardEvent) {
   <div class="rail">
     <div class="head">
       <span>{{ rail.label }}</span><b class="figure"
-        >{{ showStop(rail.value, rail.name === 'angle') }}{{ rail.unit === '°' ? '°' : '' }}</b
-      >
+        >{{ showStop(rail.value, signed) }}{{ rail.unit === '°' ? '°' : '' }}</b
+      ><small v-if="rail.each" class="quiet">{{ rail.each }}</small>
     </div>
     <svg
       :viewBox="`0 0 ${W} 64`"
@@ -74,7 +77,7 @@ function key(event: KeyboardEvent) {
         <title>
           {{
             $t('{angle}: hand {show_x} {show_y}, {verdict}', {
-              angle: showStop(stop.value, rail.name === 'angle'),
+              angle: stop.named ?? showStop(stop.value, signed),
               show_x: stop.show_x,
               show_y: stop.show_y,
               verdict: stop.verdict,
@@ -93,7 +96,7 @@ function key(event: KeyboardEvent) {
           {{ Math.round(stop.miss_mm) }}
         </text>
         <text v-if="labelled(stop, i)" :x="at(i)" y="60" text-anchor="middle" class="name">
-          {{ showStop(stop.value, rail.name === 'angle') }}
+          {{ showStop(stop.value, signed) }}
         </text>
       </g>
     </svg>
@@ -106,7 +109,7 @@ function key(event: KeyboardEvent) {
 }
 .rail {
   display: grid;
-  grid-template-columns: 92px minmax(0, 1fr);
+  grid-template-columns: 120px minmax(0, 1fr);
   align-items: end;
   height: 66px;
 }
@@ -121,6 +124,13 @@ function key(event: KeyboardEvent) {
   font-size: 24px;
   font-weight: 620;
   line-height: 1.2;
+}
+.head small {
+  display: block;
+  overflow: hidden;
+  font-size: 12px;
+  line-height: 1.1;
+  white-space: nowrap;
 }
 .band {
   fill: var(--pine-tint);

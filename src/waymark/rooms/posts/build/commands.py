@@ -7,6 +7,8 @@ from typing import Literal
 from waymark.core.say import Angle, Length, Said, Words, say
 from waymark.rooms.files import Command, Work
 from waymark.rooms.plan import BuildState, FrontKey, check_spacers, stem_standing, take_best, take_seat
+from waymark.rooms.posts.build.bar_commands import BAR_COMMANDS
+from waymark.rooms.posts.build.seat_commands import SEAT_COMMANDS
 from waymark.rooms.schema import mm
 
 
@@ -89,4 +91,13 @@ class SetSeat(Command):
         return say("Seat set to the goal")
 
 
-COMMANDS: tuple[type[Command], ...] = (Spacers, PutStem, TurnStem, TakeBest, TakeFront, SetSeat)
+COMMANDS: tuple[type[Command], ...] = (
+    Spacers,
+    PutStem,
+    TurnStem,
+    TakeBest,
+    TakeFront,
+    SetSeat,
+    *BAR_COMMANDS,
+    *SEAT_COMMANDS,
+)

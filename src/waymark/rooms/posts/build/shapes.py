@@ -24,15 +24,24 @@ class StopOut(BaseModel):
     chosen: bool
     house: bool
     hand: Point
+    part: int | None = None
+    named: Told | None = None
+
+
+RailName = Literal[
+    "spacers", "length", "angle", "turn", "levers", "roll", "cut", "pads_ahead", "pads_above", "width", "reach", "rise",
+    "post", "showing", "rails",
+]  # fmt: skip
 
 
 class Rail(BaseModel):
-    """One choice of the front end."""
+    """One choice of the front end; ``each`` says what one unit of it does, or how it stands."""
 
-    name: Literal["spacers", "length", "angle"]
+    name: RailName
     label: Told
     value: float
     unit: str
+    each: Told | None = None
     stops: list[StopOut]
 
 
@@ -44,12 +53,39 @@ class Piece(BaseModel):
     at: Point
 
 
-class BarOut(BaseModel):
-    """The plan's bar and how it stands; ``new`` where it is not the old bike's."""
+class HandPlace(BaseModel):
+    """A place for the hands on the bar, and how the trunk leans there; ``about`` where it is good to a centimetre only."""
 
     name: Told
+    at: Point
+    trunk_deg: int | None
+    about: bool
+
+
+class SeenFromFront(BaseModel):
+    """The rider and the bar from the front, about the bar clamp; ``guessed`` where the shoulders follow from the height."""
+
+    picture: list[Shape]
+    shoulder_mm: float
+    guessed: bool
+    hand_mm: float
+    top_mm: float
+    says: Told
+
+
+class BarBench(BaseModel):
+    """The plan's bar: how it stands, what can be done at it, where the hands can be; ``old`` is the old bike's, drawn."""
+
+    name: Told
+    sizes: Told | None
     stands: Told
     new: bool
+    wished: Told | None
+    rails: list[Rail]
+    why_not: Told | None
+    places: list[HandPlace]
+    old: list[Shape]
+    front: SeenFromFront | None
 
 
 class FrontOut(BaseModel):
@@ -67,10 +103,24 @@ class FrontOut(BaseModel):
     recommended: bool
 
 
+class SaddleOut(BaseModel):
+    """A saddle at the same mark: where it is clamped on the plan's post, where its nose comes; ``part`` None is the own."""
+
+    part: int | None
+    name: Told
+    slide_mm: float
+    showing_mm: float
+    nose_behind_bb_mm: float
+    width_mm: float | None
+    reaches: bool
+    chosen: bool
+    says: Told
+
+
 class BuildView(BaseModel):
     """The Build post."""
 
-    bar: BarOut
+    bar: BarBench
     hand_off_clamp: Point
     fronts: list[FrontOut]
     rails: list[Rail]
@@ -84,6 +134,9 @@ class BuildView(BaseModel):
     turned_over: bool
     best_is_now: bool
     spacer_limit_mm: float
+    seat_headline: Told
     seat: list[Told]
+    seat_rails: list[Rail]
+    saddles: list[SaddleOut]
     seat_problem: Told | None
     warnings: list[Told]

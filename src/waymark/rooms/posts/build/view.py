@@ -2,19 +2,18 @@
 
 from __future__ import annotations
 
-from typing import Literal
-
 from waymark.core.cockpit import Stem, turning_over_rise_mm
 from waymark.core.drawing.cockpit import steerer_close_up, steerer_layers
 from waymark.core.figures import whole
 from waymark.core.house import House
+from waymark.core.marks import Mark
 from waymark.core.rules.house import StemWindow
 from waymark.core.rules.verdict import show_miss
 from waymark.core.say import Length, Said, Size, Words, bare, exactly, say, tenths, with_commas
 from waymark.core.search import FrameOption, Goal, SizeResult
 from waymark.core.search.headroom import hand_room
 from waymark.core.search.model import RUNGS
-from waymark.core.search.previews import FrontEnd, Stop, now, spacer_stops, stem_stops
+from waymark.core.search.previews import FrontEnd, now, spacer_stops, stem_stops
 from waymark.rooms.files import Facts, fact, shapes
 from waymark.rooms.plan import (
     BuildState,
@@ -29,9 +28,9 @@ from waymark.rooms.plan import (
     is_built,
     own_seat_move,
     parts_shelf,
-    plan_bar,
     plan_contact,
     plan_goal,
+    plan_marks,
     point,
     room_out,
     saddle_move_words,
@@ -39,7 +38,10 @@ from waymark.rooms.plan import (
     spacers_of,
     stem_standing,
 )
-from waymark.rooms.posts.build.shapes import BarOut, BuildView, FrontOut, Piece, Rail, StopOut
+from waymark.rooms.posts.build.bar_view import bar_bench
+from waymark.rooms.posts.build.rails import Offered, rail, stop_out
+from waymark.rooms.posts.build.seat_view import saddles_alike, seat_rails
+from waymark.rooms.posts.build.shapes import BuildView, FrontOut, Piece, Rail
 from waymark.rooms.posts.goal import discipline
 
 # The rank of a stem that lies outside its window.
@@ -52,7 +54,8 @@ def build_view(facts: Facts) -> BuildView | None:
     front, frame, goal, drawn = front_end(facts), chosen_option(facts), plan_goal(facts), drawn_plan(facts)
     b, house = facts.part(BuildState), facts.house
     stem = b.stem
-    if front is None or frame is None or goal is None or drawn is None or stem is None:
+    bar = bar_bench(facts)
+    if front is None or frame is None or goal is None or drawn is None or stem is None or bar is None:
         return None
     window = house.stem_windows[discipline(facts)]
     here = now(front, frame, goal)
@@ -61,11 +64,11 @@ def build_view(facts: Facts) -> BuildView | None:
     stop = now(over, frame, goal) if stem.both_ways and stem.angle_deg else None
     tol = house.tolerance("hand")
     return BuildView(
-        bar=_bar(facts),
+        bar=bar,
         hand_off_clamp=point(plan_contact(facts).off),
         fronts=_fronts(facts, best, found),
         rails=_rails(facts, front, frame, goal),
-        headline=_headline(here),
+        headline=_headline(here.miss),
         picture=shapes(steerer_close_up(drawn.bike.frame, drawn.bike.front)),
         pieces=[
             Piece(kind=x.kind, height_mm=x.height_mm, at=point(x.middle))
@@ -73,12 +76,15 @@ def build_view(facts: Facts) -> BuildView | None:
         ],
         goal_clamp=point(goal.clamp),
         clamp=point(drawn.bike.clamp),
-        over=_stop(stop, tol, chosen=False, house=True) if stop else None,
+        over=stop_out(Offered(stop), tol, chosen=False, house=True) if stop else None,
         over_says=_over_says(front),
         turned_over=b.turned_over,
         best_is_now=is_built(b, best),
         spacer_limit_mm=frame.spacer_limit_mm,
+        seat_headline=_headline(_seat_miss(facts)),
         seat=_seat_words(facts),
+        seat_rails=seat_rails(facts),
+        saddles=saddles_alike(facts),
         seat_problem=seat_problem(facts),
         warnings=_warnings(b, front, frame.spacer_limit_mm, window, house),
     )
@@ -96,31 +102,14 @@ def _rails(facts: Facts, front: FrontEnd, frame: FrameOption, goal: Goal) -> lis
 
     warn = house.weights.spacer_warn_share * frame.spacer_limit_mm
     steep, tol = house.weights.steep_stem_deg, house.tolerance("hand")
+    piles = spacer_stops(front, frame, goal, spacers_of(facts))
+    by_length = stem_stops([end(x, x, front.angle_deg) for x in lengths], frame, goal)
+    by_angle = stem_stops([end(x, front.length_mm, x) for x in angles], frame, goal)
+    best = (window.best_least_mm, window.best_greatest_mm)
     return [
-        _rail(
-            "spacers",
-            "Spacers",
-            front.spacers_mm,
-            spacer_stops(front, frame, goal, spacers_of(facts)),
-            (0, warn),
-            tol,
-        ),
-        _rail(
-            "length",
-            "Stem length",
-            front.length_mm,
-            stem_stops([end(x, x, front.angle_deg) for x in lengths], frame, goal),
-            (window.best_least_mm, window.best_greatest_mm),
-            tol,
-        ),
-        _rail(
-            "angle",
-            "Stem angle",
-            front.angle_deg,
-            stem_stops([end(x, front.length_mm, x) for x in angles], frame, goal),
-            (-steep, steep),
-            tol,
-        ),
+        rail("spacers", say("Spacers"), front.spacers_mm, map(Offered, piles), (0, warn), tol),
+        rail("length", say("Stem length"), front.length_mm, map(Offered, by_length), best, tol),
+        rail("angle", say("Stem angle"), front.angle_deg, map(Offered, by_angle), (-steep, steep), tol, unit="°"),
     ]
 
 
@@ -133,14 +122,6 @@ def _stem_choices(facts: Facts, front: FrontEnd) -> tuple[set[float], set[float]
     lengths = {s.length_mm for s in stems if front.angle_deg in angles_of(s.angle_deg, s.both_ways)}
     angles = {a for s in stems if s.length_mm == front.length_mm for a in angles_of(s.angle_deg, s.both_ways)}
     return lengths, angles
-
-
-def _bar(facts: Facts) -> BarOut:
-    """The bar of the plan and how it stands."""
-    b, bar = facts.part(BuildState), plan_bar(facts)
-    name = b.cockpit.name if b.cockpit else bar.name if bar else say("bar as on the old bike")
-    stands = b.place.stands if b.place else None
-    return BarOut(name=name, stands=stands or say("as it stands"), new=b.bar is not None or b.cockpit is not None)
 
 
 def _fronts(facts: Facts, best: SizeResult, goal: Goal) -> list[FrontOut]:
@@ -166,38 +147,14 @@ def _fronts(facts: Facts, best: SizeResult, goal: Goal) -> list[FrontOut]:
     return made
 
 
-def _stop(stop: Stop, tol: tuple[float, float], *, chosen: bool, house: bool) -> StopOut:
-    return StopOut(
-        value=stop.value,
-        miss_mm=stop.miss_mm,
-        show_x=show_miss(stop.miss.x_mm, tol[0]),
-        show_y=show_miss(stop.miss.y_mm, tol[1]),
-        verdict=stop.verdict,
-        chosen=chosen,
-        house=house,
-        hand=point(stop.hand),
-    )
+def _seat_miss(facts: Facts) -> Mark:
+    """The saddle's miss, nothing while it is not planned."""
+    plan, goal = plan_marks(facts).get("saddle"), plan_goal(facts)
+    return Mark(0.0, 0.0) if plan is None or goal is None else plan - goal.saddle
 
 
-def _rail(
-    name: Literal["spacers", "length", "angle"],
-    label: str,
-    value: float,
-    stops: tuple[Stop, ...],
-    house: tuple[float, float],
-    tol: tuple[float, float],
-) -> Rail:
-    return Rail(
-        name=name,
-        label=label,
-        value=value,
-        unit="°" if name == "angle" else "mm",
-        stops=[_stop(s, tol, chosen=abs(s.value - value) < 1e-6, house=house[0] <= s.value <= house[1]) for s in stops],
-    )
-
-
-def _headline(here: Stop) -> Said:
-    x, y = whole(here.miss.x_mm), whole(here.miss.y_mm)
+def _headline(miss: Mark) -> Said:
+    x, y = whole(miss.x_mm), whole(miss.y_mm)
     if x == 0 and y == 0:
         return say("On the goal")
     said = []
