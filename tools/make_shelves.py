@@ -455,27 +455,35 @@ def feet() -> list[Part]:
         for length in lengths
     ]
     pedals = (
-        ("Kelp", True, 11, 0, 60, 6),
-        ("Kelp Wide", True, 11, 4, 60, 6),
-        ("Dulse", True, 15, 0, 40, 4),
-        ("Slab", False, 17, 0, 110, 0),
-        ("Slab Small", False, 16, 0, 95, 0),
-    )
-    cleats = (("Kelp six", 4, 15, 5, 6), ("Kelp fixed", 4, 15, 5, 0), ("Dulse steel", 2, 18, 4, 4))
+        ("Kelp", True, 11, 0, 60, 6, 3), ("Kelp Wide", True, 11, 4, 60, 6, 3), ("Kelp Long", True, 11, 8, 60, 6, 3),
+        ("Carrageen", True, 9, 0, 66, 9, 3), ("Carrageen Wide", True, 9, 4, 66, 9, 3),
+        ("Dulse", True, 15, 0, 40, 4, 2), ("Dulse Cage", True, 15, 0, 92, 4, 2), ("Wrack", True, 13, 0, 44, 8, 2),
+        ("Slab", False, 17, 0, 110, 0, None), ("Slab Small", False, 16, 0, 95, 0, None),
+        ("Slab Broad", False, 15, 4, 118, 0, None), ("Lagoon", False, 22, 0, 100, 0, None),
+    )  # fmt: skip
+    cleats = (
+        ("Kelp six", 4, 15, 5, 6, 3), ("Kelp fixed", 4, 15, 5, 0, 3), ("Carrageen nine", 5, 13, 6, 9, 3),
+        ("Dulse steel", 2, 18, 4, 4, 2), ("Wrack eight", 3, 18, 4, 8, 2),
+    )  # fmt: skip
     shoes = (
-        ("Marram", 7, 0, 14, False),
-        ("Marram Aft", 7, 5, 32, False),
-        ("Sedge", 10, 0, 16, True),
-        ("Rush Flat", 24, 0, 0, True),
-    )
+        ("Marram", 7, 0, 14, False, 3), ("Marram Aft", 7, 5, 32, False, 3), ("Marram Carbon", 5, 0, 14, False, 3),
+        ("Sedge", 10, 0, 16, True, 2), ("Sedge Winter", 14, 0, 16, True, 2), ("Bent", 11, 0, 20, True, 2),
+        ("Rush Flat", 24, 0, 0, True, 0), ("Rush Thin", 17, 0, 0, True, 0),
+    )  # fmt: skip
     return [
         *cranks,
         *(
-            PedalPart(name=n, clipped=c, stack_mm=s, axle_extra_mm=x, platform_mm=p, float_deg=f)
-            for n, c, s, x, p, f in pedals
+            PedalPart(name=n, clipped=c, stack_mm=s, axle_extra_mm=x, platform_mm=p, float_deg=f, bolts=b)
+            for n, c, s, x, p, f, b in pedals
         ),
-        *(CleatPart(name=n, stack_mm=s, fore_aft_mm=a, sideways_mm=b, float_deg=f) for n, s, a, b, f in cleats),
-        *(ShoePart(name=n, sole_mm=s, aft_least_mm=a, aft_greatest_mm=b, recessed=r) for n, s, a, b, r in shoes),
+        *(
+            CleatPart(name=n, stack_mm=s, fore_aft_mm=a, sideways_mm=w, float_deg=f, bolts=b)
+            for n, s, a, w, f, b in cleats
+        ),
+        *(
+            ShoePart(name=n, sole_mm=s, aft_least_mm=a, aft_greatest_mm=g, recessed=r, bolts=b)
+            for n, s, a, g, r, b in shoes
+        ),
     ]
 
 

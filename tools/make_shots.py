@@ -86,7 +86,9 @@ def main() -> None:
         take_now(phone, "call-out-phone")
         dark = browser.new_context(viewport=size, reduced_motion="reduce").new_page()
         dark.add_init_script("localStorage.setItem('waymark.sheet', 'dark')")
-        take(dark, f"{room.url}/fits/3/build", "build-dark")
+        dark.goto(f"{room.url}/fits/3/build")
+        dark.get_by_role("tab", name="Bar").click()
+        take_now(dark, "build-dark")
         browser.close()
         room.close()
 

@@ -101,17 +101,20 @@ const COLUMNS: Record<Part['kind'], [string, string][]> = {
     ['axle_extra_mm', said('Axle extra')],
     ['platform_mm', said('Platform')],
     ['float_deg', said('Float')],
+    ['bolts', said('Bolts')],
   ],
   cleat: [
     ['stack_mm', said('Stack')],
     ['fore_aft_mm', said('Fore-aft')],
     ['sideways_mm', said('Sideways')],
     ['float_deg', said('Float')],
+    ['bolts', said('Bolts')],
   ],
   shoe: [
     ['sole_mm', said('Sole')],
     ['aft_least_mm', said('Aft from')],
     ['aft_greatest_mm', said('Aft to')],
+    ['bolts', said('Bolts')],
   ],
 }
 

@@ -7,6 +7,7 @@ from datetime import datetime
 from waymark.core.drawing.card import CardContent, CardRow, card_pages
 from waymark.core.drawing.primitives import DisplayList
 from waymark.core.errors import InputError
+from waymark.core.marks import Mark
 from waymark.core.say import Count, Length, Reader, Said, Words, exactly, say, words
 from waymark.core.setup import SetupFacts, Step, steps_for
 from waymark.rooms.documents.as_it_stands import as_read, bar_stands
@@ -16,6 +17,7 @@ from waymark.rooms.plan import (
     cautions_of,
     chosen,
     cover_mm,
+    cut_off_mm,
     drawn_plan,
     nose_to_s_mm,
     own_seat_move,
@@ -81,6 +83,7 @@ def _steps(facts: Facts, under: tuple[float, ...], over: tuple[float, ...]) -> l
     stem, plan, lean = b.stem, both(plan_marks(facts)), context(facts)
     if size is None or stem is None or plan is None:
         return []
+    foot = plan_marks(facts).get("foot") or Mark(goal_crank_mm(facts), goal_foot(facts).stack_mm)
     move = own_seat_move(facts)
     post_from_bb = None if b.post_exposed_mm is None else size.chart.seat_tube_mm + b.post_exposed_mm
     return steps_for(
@@ -97,8 +100,8 @@ def _steps(facts: Facts, under: tuple[float, ...], over: tuple[float, ...]) -> l
             stem_stands_deg=-stem.angle_deg if b.turned_over else stem.angle_deg,
             stem_turned=b.turned_over,
             contact=plan_contact(facts),
-            foot_stack_mm=goal_foot(facts).stack_mm,
-            crank_mm=goal_crank_mm(facts),
+            foot_stack_mm=foot.y_mm,
+            crank_mm=foot.x_mm,
             old_crank_mm=lean.saddle.crank_mm,
             old_foot_stack_mm=lean.foot_stack_mm,
             cleat_aft_by_mm=goal_foot(facts).cleat_aft_mm,
@@ -127,6 +130,11 @@ def _bar_named(facts: Facts) -> Said:
     b, bar = facts.part(BuildState), plan_bar(facts)
     if b.cockpit is not None:
         return say("{name}, {width} wide", name=Words(b.cockpit.name), width=exactly(b.cockpit_width_mm or 0.0))
+    if bar is not None and b.cut_to_mm is not None:
+        off = exactly(cut_off_mm(facts))
+        return say(
+            "{name}, cut to {width}: {off} off each end", name=Words(bar.name), width=exactly(b.cut_to_mm), off=off
+        )
     return words(bar.name) if bar else say("as on the old bike")
 
 
@@ -143,14 +151,18 @@ def _parts(facts: Facts) -> list[Said]:
 
 
 def _feet(facts: Facts) -> list[Said]:
-    """Cranks and cleats that are not as on the old bike."""
-    lean, crank, foot = context(facts), goal_crank_mm(facts), goal_foot(facts)
+    """Cranks, pedals, cleats and shoes that are not as on the old bike."""
+    lean, crank, foot, b = context(facts), goal_crank_mm(facts), goal_foot(facts), facts.part(BuildState)
     said = []
-    if crank != lean.saddle.crank_mm:
+    if b.crank is not None:
+        said.append(say("Cranks: {name}", name=Words(b.crank.name)))
+    elif crank != lean.saddle.crank_mm:
         new, old = exactly(crank), exactly(lean.saddle.crank_mm)
         said.append(say("Cranks: {new}, in place of {old}", new=new, old=old))
     if foot.cleat_aft_mm:
         by = exactly(abs(foot.cleat_aft_mm))
         aft = foot.cleat_aft_mm > 0
         said.append(say("Cleats: {by} aft of where they are", by=by) if aft else say("Cleats: {by} forward", by=by))
-    return said
+    said += [say("Pedals: {name}", name=Words(b.pedal.name))] if b.pedal else []
+    said += [say("Cleats: {name}", name=Words(b.cleat.name))] if b.cleat else []
+    return [*said, *([say("Shoes: {name}", name=Words(b.shoe.name))] if b.shoe else [])]

@@ -7,6 +7,7 @@ from waymark.rooms.plan.facts import (
     chosen,
     chosen_option,
     cover_mm,
+    cut_off_mm,
     explain,
     front_end,
     goal_for,
@@ -18,6 +19,7 @@ from waymark.rooms.plan.facts import (
     plan_marks,
     plan_saddle,
     saddle_option,
+    stack_of_parts_mm,
     stem_of,
 )
 from waymark.rooms.plan.made import made, made_for
@@ -116,6 +118,7 @@ __all__ = [
     "chosen_option",
     "cockpit_stem",
     "cover_mm",
+    "cut_off_mm",
     "drawer",
     "drawn_plan",
     "explain",
@@ -174,6 +177,7 @@ __all__ = [
     "sizes_words",
     "sought",
     "spacers_of",
+    "stack_of_parts_mm",
     "standing_mm",
     "standing_words",
     "stands_words",

@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from waymark.core.cockpit import Stem, bar_clamp
 from waymark.core.contact import Contact, ContactKind
+from waymark.core.feet import foot_stack_mm
 from waymark.core.marks import Mark
 from waymark.core.say import Angle, Length, Said, Size, Words, bare, exactly, say, term
 from waymark.core.search import FrameOption, Gates, Goal, SaddleOption, Tolerance
@@ -14,7 +15,7 @@ from waymark.core.search.previews import FrontEnd
 from waymark.core.seat import SaddleFit, saddle_mark
 from waymark.rooms.files import Facts, MarkName, Marks, both, fact
 from waymark.rooms.plan.state import BuildState, FrameState
-from waymark.rooms.posts.goal import discipline, goal_contact, goal_marks
+from waymark.rooms.posts.goal import discipline, goal_contact, goal_crank_mm, goal_foot, goal_marks
 from waymark.rooms.posts.measure import MeasureState, context, explain_foot, saddle_part
 from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart, FrameSize, SaddlePart, frame_option
 
@@ -36,6 +37,13 @@ def plan_bar(facts: Facts) -> DropBarPart | FlatBarPart | AeroBarPart | None:
     if isinstance(bar, FlatBarPart) and b.cut_to_mm is not None:
         return bar.model_copy(update={"width_mm": b.cut_to_mm})
     return bar
+
+
+def cut_off_mm(facts: Facts) -> float:
+    """How much comes off each end of the plan's flat bar."""
+    b = facts.part(BuildState)
+    whole = b.bar or facts.part(MeasureState).bar
+    return (whole.width_mm - b.cut_to_mm) / 2 if isinstance(whole, FlatBarPart) and b.cut_to_mm is not None else 0.0
 
 
 @fact
@@ -116,9 +124,21 @@ def plan_marks(facts: Facts) -> Marks:
             saddle_option(facts).fit,
             c.axis_behind_bb_mm,
         )
-    if "foot" in goal_marks(facts):
-        plan["foot"] = goal_marks(facts)["foot"]
+    stack = stack_of_parts_mm(facts)
+    if "foot" in goal_marks(facts) or b.crank is not None or stack is not None:
+        crank = goal_crank_mm(facts) if b.crank is None else b.crank.length_mm
+        plan["foot"] = Mark(crank, goal_foot(facts).stack_mm if stack is None else stack)
     return plan
+
+
+@fact
+def stack_of_parts_mm(facts: Facts) -> float | None:
+    """Pedal axle to sole with the pedal, cleat and shoe of the plan; ``None`` while one of them is as before."""
+    b = facts.part(BuildState)
+    if b.pedal is None:
+        return None
+    cleat, shoe = (it.fit() if it else None for it in (b.cleat, b.shoe))
+    return foot_stack_mm(b.pedal.fit(), cleat, shoe)  # type: ignore[arg-type]
 
 
 def explain(facts: Facts, mark: MarkName) -> list[Said]:

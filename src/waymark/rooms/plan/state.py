@@ -16,14 +16,18 @@ from waymark.rooms.deps import MOST_KEY
 from waymark.rooms.schema import KeptSaid, Point, Strict, mm
 from waymark.rooms.shelves import (
     AeroBarPart,
+    CleatPart,
     CockpitPart,
+    CrankPart,
     DropBarPart,
     FlatBarPart,
     FrameSize,
     Kind,
     Material,
+    PedalPart,
     PostPart,
     SaddlePart,
+    ShoePart,
     StemPart,
 )
 
@@ -111,8 +115,9 @@ class PlaceState(Strict):
 class BuildState(Strict):
     """The front end and seat chosen on the frame.
 
-    ``bar`` and ``saddle`` None are those of the old bike, ``place`` None is the bar as it stands there; ``cut_to_mm`` is
-    what a flat bar is cut to. With a one-piece ``cockpit`` the ``stem`` is its own. ``cover_mm`` None is the frame's own.
+    ``bar``, ``saddle`` and what is under the feet are those of the old bike while None; ``place`` None is the bar as it
+    stands there, ``cut_to_mm`` what a flat one is cut to. With a one-piece ``cockpit`` the ``stem`` is its own.
+    ``cover_mm`` None is the frame's own.
     """
 
     stem: StemPart | None = None
@@ -128,6 +133,10 @@ class BuildState(Strict):
     post_exposed_mm: float | None = mm(-700, 900, default=None)
     slide_mm: float | None = mm(-80, 80, default=None)
     saddle: SaddlePart | None = None
+    crank: CrankPart | None = None
+    pedal: PedalPart | None = None
+    cleat: CleatPart | None = None
+    shoe: ShoePart | None = None
     for_frame: str | None = Field(default=None, max_length=160)
 
 

@@ -166,13 +166,18 @@ def own_seat_move(facts: Facts) -> SaddleMove | None:
     return saddle_move(facts) if post is not None and post.owned and post.name == OWN_POST else None
 
 
+def _kept_parts(b: BuildState) -> BuildState:
+    """A build of nothing but the saddle and what is under the feet, which go onto any frame."""
+    return BuildState(saddle=b.saddle, crank=b.crank, pedal=b.pedal, cleat=b.cleat, shoe=b.shoe)
+
+
 def take_own(work: Work, way: Way) -> None:
     """Make the own bike, with this way's front end, the plan; its frame and post as they were measured."""
     facts = work.facts
     bike, goal, part, now = own_bike(facts), goal_for(facts), own_stem(facts), both(now_marks(facts))
     if bike is None or goal is None or part is None or now is None:
         raise ValueError("the own bike is not known")
-    frame, build = work.file.part(FrameState), BuildState(saddle=facts.part(BuildState).saddle)
+    frame, build = work.file.part(FrameState), _kept_parts(facts.part(BuildState))
     top = bike.now.head_top
     chart = bike.frame.chart.model_copy(update={"stack_mm": round(top.y_mm, 2), "reach_mm": round(top.x_mm, 2)})
     frame.chosen = bike.frame.model_copy(update={"chart": chart, "owned": True})

@@ -11,6 +11,7 @@ from typing import Annotated, Literal
 from pydantic import BeforeValidator, Field, TypeAdapter, model_validator
 
 from waymark.core.cockpit import DropBar, FlatBar, Lever, place_grip, place_hood
+from waymark.core.feet import CleatFit, PedalFit, ShoeFit
 from waymark.core.marks import Mark
 from waymark.rooms.schema import mm
 from waymark.rooms.shelves.base import Numbers, Stocked
@@ -237,7 +238,7 @@ class CrankPart(PartBase):
 
 
 class PedalPart(PartBase):
-    """A pedal: axle to platform, extra axle length, clipped or flat, platform length and float."""
+    """A pedal: axle to platform, extra axle length, clipped or flat, platform length and float, its cleats' bolts."""
 
     kind: Literal["pedal"] = "pedal"
     clipped: bool = True
@@ -245,10 +246,15 @@ class PedalPart(PartBase):
     axle_extra_mm: float = mm(-5, 30, default=0)
     platform_mm: float = mm(20, 140, default=60)
     float_deg: float = mm(0, 30, default=6)
+    bolts: int | None = Field(default=None, ge=0, le=4)
+
+    def fit(self) -> PedalFit:
+        """The core's pedal."""
+        return PedalFit(self.stack_mm, self.axle_extra_mm, self.clipped, self.float_deg, self.bolts)
 
 
 class CleatPart(PartBase):
-    """A cleat: its thickness under the sole, how far it can be set fore-aft and sideways, its float."""
+    """A cleat: its thickness under the sole, how far it can be set fore-aft and sideways, its float and its bolts."""
 
     kind: Literal["cleat"] = "cleat"
     rung: Rung = "small part"
@@ -256,16 +262,26 @@ class CleatPart(PartBase):
     fore_aft_mm: float = mm(0, 40, default=12)
     sideways_mm: float = mm(0, 15, default=4)
     float_deg: float = mm(0, 30, default=6)
+    bolts: int | None = Field(default=None, ge=0, le=4)
+
+    def fit(self) -> CleatFit:
+        """The core's cleat."""
+        return CleatFit(self.stack_mm, self.float_deg, self.bolts)
 
 
 class ShoePart(PartBase):
-    """A shoe: sole thickness over the cleat, how far aft its holes allow the cleat, recessed or not."""
+    """A shoe: sole over the cleat, how far aft its holes allow the cleat, recessed or not; 0 bolts: it takes none."""
 
     kind: Literal["shoe"] = "shoe"
     sole_mm: float = mm(2, 40)
     aft_least_mm: float = mm(-20, 40, default=0)
     aft_greatest_mm: float = mm(-20, 60, default=15)
     recessed: bool = False
+    bolts: int | None = Field(default=None, ge=0, le=4)
+
+    def fit(self) -> ShoeFit:
+        """The core's shoe."""
+        return ShoeFit(self.sole_mm, self.aft_least_mm, self.aft_greatest_mm, self.bolts)
 
 
 Part = Annotated[

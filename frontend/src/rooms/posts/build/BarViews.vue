@@ -48,6 +48,13 @@ const names = computed(() =>
 const FRONT = 0.215
 const front = computed(() => ({ x: (SPLIT + W) / 2, y: 20 + (seen.value?.top_mm ?? 0) * FRONT }))
 const half = (mm: number) => (mm / 2) * FRONT
+// From the shoulders straight down to their width.
+const plumb = computed(() => {
+  const { x, y } = front.value
+  const side = half(seen.value?.shoulder_mm ?? 0)
+  const top = y - (seen.value?.top_mm ?? 0) * FRONT
+  return `M${x - side} ${top}V${H - 30}M${x + side} ${top}V${H - 30}`
+})
 </script>
 
 <template>
@@ -80,9 +87,7 @@ const half = (mm: number) => (mm / 2) * FRONT
         <ShapeList :shapes="seen.picture" />
       </g>
       <g class="widths">
-        <path
-          :d="`M${front.x - half(seen.shoulder_mm)} ${front.y - seen.top_mm * FRONT}V${H - 30}M${front.x + half(seen.shoulder_mm)} ${front.y - seen.top_mm * FRONT}V${H - 30}`"
-          class="plumb" />
+        <path :d="plumb" class="plumb" />
         <path :d="`M${front.x - half(seen.shoulder_mm)} ${H - 24}h${2 * half(seen.shoulder_mm)}`" class="bones" />
         <path :d="`M${front.x - half(seen.hand_mm)} ${H - 9}h${2 * half(seen.hand_mm)}`" class="hands" />
         <text :x="front.x" :y="H - 20" text-anchor="middle" class="bones">{{ seen.shoulder_mm }}</text>

@@ -7,6 +7,7 @@ import Chip from '@/shared/ui/Chip.vue'
 import { told } from '@/shared/units'
 
 import BarPanel from './BarPanel.vue'
+import FeetPanel from './FeetPanel.vue'
 import SeatPanel from './SeatPanel.vue'
 import StemPanel from './StemPanel.vue'
 
@@ -18,7 +19,15 @@ const build = computed(() => props.sheet.build)
 const hand = computed(() => props.sheet.ledger.find((r) => r.mark === 'hand'))
 const saddle = computed(() => props.sheet.ledger.find((r) => r.mark === 'saddle'))
 const stale = computed(() => props.sheet.trail.find((p) => p.name === 'build' && p.state === 'stale')?.reason)
-const judged = computed(() => (tab.value === 'seat' ? saddle.value : hand.value))
+const foot = computed(() => props.sheet.ledger.find((r) => r.mark === 'foot'))
+const judged = computed(() => ({ seat: saddle.value, feet: foot.value })[tab.value] ?? hand.value)
+const headline = computed(() =>
+  tab.value === 'seat'
+    ? build.value!.seat_headline
+    : tab.value === 'feet'
+      ? build.value!.feet.headline
+      : build.value!.headline,
+)
 </script>
 
 <template>
@@ -33,7 +42,7 @@ const judged = computed(() => (tab.value === 'seat' ? saddle.value : hand.value)
         <span>{{ hand?.label ?? $t('Hand') }} <Chip v-if="hand?.miss" :word="hand.miss.verdict" /></span>
         <span>{{ $t('Saddle') }} <Chip v-if="saddle?.miss" :word="saddle.miss.verdict" /></span>
       </div>
-      <h1>{{ tab === 'seat' ? build.seat_headline : build.headline }}</h1>
+      <h1>{{ headline }}</h1>
       <p class="quiet small">
         {{
           $t('Tolerance {x} and {y}. Dots: mm left over at each stop.', {
@@ -50,6 +59,9 @@ const judged = computed(() => (tab.value === 'seat' ? saddle.value : hand.value)
       </el-tab-pane>
       <el-tab-pane :label="$t('Bar')" name="bar" lazy><BarPanel :build="build" :sheet="sheet" /></el-tab-pane>
       <el-tab-pane :label="$t('Seat')" name="seat" lazy><SeatPanel :build="build" :sheet="sheet" /></el-tab-pane>
+      <el-tab-pane :label="$t('Crank and feet')" name="feet" lazy
+        ><FeetPanel :build="build" :sheet="sheet"
+      /></el-tab-pane>
     </el-tabs>
   </template>
 </template>

@@ -10,7 +10,7 @@ const props = defineProps<{
   rails: RailData[]
   looked: { rail: string; stop: StopOut } | null
   sheet: Sheet
-  mark: 'hand' | 'saddle'
+  mark: 'hand' | 'saddle' | 'foot'
 }>()
 const emit = defineEmits<{ look: [rail: string, stop: StopOut | null]; take: [rail: RailData, stop: StopOut] }>()
 const tolerance = computed(() => props.sheet.ledger.find((r) => r.mark === props.mark)?.tol_x_mm ?? 5)

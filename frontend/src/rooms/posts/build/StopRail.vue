@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import type { RailData, StopOut } from '@/shared/api/client'
 import { showStop } from '@/shared/units'
@@ -28,8 +28,17 @@ const every = computed(() => Math.ceil(34 / ((W - 28) / Math.max(1, props.rail.s
 const chosenAt = computed(() => props.rail.stops.findIndex((s) => s.chosen))
 const labelled = (s: StopOut, i: number) =>
   s.chosen || (i % every.value === 0 && (chosenAt.value < 0 || Math.abs(i - chosenAt.value) >= every.value))
+// Keys pressed faster than the answers come count from where the last of them led.
+const wanted = ref<number | null>(null)
+watch(
+  () => props.rail.value,
+  (value) => {
+    if (value === wanted.value) wanted.value = null
+  },
+)
 function key(event: KeyboardEvent) {
-  const now = props.rail.stops.findIndex((s) => s.chosen)
+  const on = props.rail.stops.findIndex((s) => s.value === wanted.value)
+  const now = on >= 0 ? on : props.rail.stops.findIndex((s) => s.chosen)
   const next = {
     ArrowRight: now + 1,
     ArrowUp: now + 1,
@@ -39,8 +48,9 @@ function key(event: KeyboardEvent) {
     End: props.rail.stops.length - 1,
   }[event.key]
   const stop = next === undefined ? undefined : props.rail.stops[next]
-  if (!stop || stop.chosen) return
+  if (!stop || (stop.chosen && on < 0)) return
   event.preventDefault()
+  wanted.value = stop.value
   emit('take', stop)
 }
 </script>
@@ -62,6 +72,7 @@ function key(event: KeyboardEvent) {
       :aria-valuemax="rail.stops.at(-1)?.value"
       :aria-valuetext="`${rail.value}, ${Math.round(here?.miss_mm ?? 0)} mm left`"
       @keydown="key"
+      @blur="wanted = null"
       @mouseleave="emit('look', null)">
       <rect x="2" :y="BASE - rise(tolerance)" :width="W - 4" :height="rise(tolerance)" class="band" />
       <path :d="`M2 ${BASE}H${W - 2}`" class="line" />
@@ -73,7 +84,7 @@ function key(event: KeyboardEvent) {
         :class="{ chosen: stop.chosen, looked: previewed === stop.value }"
         :data-stop="`${rail.name} ${stop.value}`"
         @mouseenter="emit('look', stop)"
-        @click="emit('take', stop)">
+        @click="!stop.chosen && emit('take', stop)">
         <title>
           {{
             $t('{angle}: hand {show_x} {show_y}, {verdict}', {

@@ -32,6 +32,8 @@ export function commandOf(rail: RailData, stop: StopOut, valueOf: (name: string)
       return { do: 'build.set_pads', ahead_mm: valueOf('pads_ahead'), above_mm: stop.value }
     case 'post':
       return { do: 'build.post', part: stop.part! }
+    case 'crank':
+      return { do: 'build.put_foot', part: stop.part! }
     case 'showing':
       return { do: 'build.post_showing', showing_mm: stop.value }
     case 'rails':
@@ -47,15 +49,15 @@ export function useRails(sheet: () => Sheet) {
   const looked = ref<{ rail: string; stop: StopOut } | null>(null)
   const every = () => {
     const build = sheet().build
-    return build ? [...build.rails, ...build.bar.rails, ...build.seat_rails] : []
+    return build ? [...build.rails, ...build.bar.rails, ...build.seat_rails, ...build.feet.crank_rail] : []
   }
   const valueOf = (name: string) => every().find((r) => r.name === name)!.value
   function look(rail: string, stop: StopOut | null) {
     looked.value = stop && !stop.chosen ? { rail, stop } : null
-    store.preview = looked.value ? { mark: SEAT.has(rail) ? 'saddle' : 'hand', ...looked.value.stop.hand } : null
+    const mark = rail === 'crank' ? 'foot' : SEAT.has(rail) ? 'saddle' : 'hand'
+    store.preview = looked.value ? { mark, ...looked.value.stop.hand } : null
   }
   function take(rail: RailData, stop: StopOut) {
-    if (stop.chosen) return
     looked.value = null
     void store.change(commandOf(rail, stop, valueOf))
   }

@@ -28,7 +28,7 @@ from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart
 
 SERVES: Mapping[str, tuple[str, ...]] = {"hood": ("drop_bar",), "grip": ("flat_bar",), "pad": ("aero_bar",)}
 CUT_STEP_MM = 5.0
-TURNS_DEG = 6
+TURNS_DEG = 9
 SLIDES_MM = 12
 SLIDE_STEP_MM = 2
 ROLLS_DEG = 12
@@ -38,9 +38,9 @@ SAME_BEND_MM = 6.0
 
 
 def turns(facts: Facts, stand: DropStand) -> Iterator[tuple[float, Mark]]:
-    """Ramp slopes in whole degrees about the school's and the present one, each with the hand it gives."""
+    """Ramp slopes in whole degrees about the school's, as far as the present one, each with the hand it gives."""
     school, now = school_ramp_deg(facts), stand.ramp_deg
-    least, most = round(min(school, now)) - TURNS_DEG, round(max(school, now)) + TURNS_DEG
+    least, most = round(min(school - TURNS_DEG, now)), round(max(school + TURNS_DEG, now))
     slopes = {float(x) for x in range(least, most + 1)}
     for slope in sorted({*(x for x in slopes if abs(x - now) > 0.5), now}):
         yield from _stands(slope, stand.with_ramp(slope))

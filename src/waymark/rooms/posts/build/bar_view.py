@@ -10,7 +10,7 @@ from waymark.core.drawing.cockpit import bar_items
 from waymark.core.drawing.front_view import FrontView, front_items, front_view, splay_deg
 from waymark.core.figures import whole
 from waymark.core.marks import Mark
-from waymark.core.say import Angle, Length, Said, Words, bare, say, tenths, term, words
+from waymark.core.say import Angle, Length, Said, Words, bare, exactly, say, tenths, term, words
 from waymark.core.search.previews import Stop, bar_stop
 from waymark.rooms.files import Facts, both, fact, shapes
 from waymark.rooms.plan import (
@@ -156,7 +156,7 @@ def _cut_rail(facts: Facts, stand: FlatStand) -> list[Rail]:
     if not can:
         return []
     off = max(can) - stand.bar.width_mm
-    each = say("{side} off each side", side=tenths(off / 2)) if off else say("nothing cut off")
+    each = say("{side} off each side", side=exactly(off / 2)) if off else say("nothing cut off")
     offered = _offered(facts, ((w, hand_off(stand.cut_to(w))) for w in can))
     wide = wish(facts).width_mm or (0.0, 1000.0)
     tol = facts.house.tolerance("hand")

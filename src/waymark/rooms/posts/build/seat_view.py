@@ -67,19 +67,20 @@ def seat_rails(facts: Facts) -> list[Rail]:
     slid = [Offered(_stop(x, seat, post, shown, x)) for x in sorted(slides)]
     nose = plan_marks(facts)["saddle"].x_mm + goal.saddle_fit.nose_to_s_mm
     return [
-        *_posts(facts, seat, post),
+        *_posts(facts, seat, post, (shown, slide)),
         rail("showing", say("Post showing"), shown, show, (low, high), tol, each=_insertion(frame, post, shown)),
         rail("rails", say("Rails"), slide, slid, (-two_thirds, two_thirds), tol, each=_nose(nose)),
     ]
 
 
-def _posts(facts: Facts, seat: _Seat, now: PostPart) -> list[Rail]:
-    """Posts by their setback, each set as near the goal as it goes."""
+def _posts(facts: Facts, seat: _Seat, now: PostPart, stands: tuple[float, float]) -> list[Rail]:
+    """Posts by their setback: the present one as it ``stands``, each other set as near the goal as it goes."""
     best: dict[float, tuple[tuple[float, ...], Offered]] = {}
     tol, goal = facts.house.tolerance("saddle"), seat.goal
     for key, part in fitting_posts(facts):
         found = best_seat(seat.frame, (post_option(key, part),), seat.saddle, goal.saddle, goal.tolerance, goal.weights)
-        stop = _stop(part.setback_mm, seat, part, found.exposed_mm, found.slide_mm)
+        set_at = (round(found.exposed_mm), round(found.slide_mm)) if part.name != now.name else stands
+        stop = _stop(part.setback_mm, seat, part, *set_at)
         cost = (part.name != now.name, stop.miss_mm, len(found.faults), part.travel_mm, part.price_band or 0)
         named = say("{post}, {length} long", post=Words(part.name), length=exactly(part.length_mm))
         if part.setback_mm not in best or cost < best[part.setback_mm][0]:

@@ -30,7 +30,7 @@ class StopOut(BaseModel):
 
 RailName = Literal[
     "spacers", "length", "angle", "turn", "levers", "roll", "cut", "pads_ahead", "pads_above", "width", "reach", "rise",
-    "post", "showing", "rails",
+    "post", "showing", "rails", "crank",
 ]  # fmt: skip
 
 
@@ -117,6 +117,49 @@ class SaddleOut(BaseModel):
     says: Told
 
 
+class FootChoice(BaseModel):
+    """A pedal, cleat or shoe on the shelf: its figures, and what speaks against it for this rider."""
+
+    kind: Literal["crank", "pedal", "cleat", "shoe"]
+    part: int
+    name: str
+    figures: Told
+    against: Told | None
+    chosen: bool
+
+
+class FootRow(BaseModel):
+    """One thing that the parts under the feet come to: ridden now, planned, and what it hangs on."""
+
+    name: Told
+    now: Told | None
+    plan: Told | None
+    note: Told
+
+
+class StackFollows(BaseModel):
+    """What the saddle has to do for soles of another height, and the goal's step that does it."""
+
+    says: Told
+    stack_by_mm: float
+
+
+class FeetBench(BaseModel):
+    """Everything under the feet; ``chosen`` names what is not as on the old bike, ``drawn_q``: a crank's Q is known."""
+
+    headline: Told
+    advice: Told
+    crank_rail: list[Rail]
+    choices: list[FootChoice]
+    chosen: dict[str, str]
+    rows: list[FootRow]
+    follows: StackFollows | None
+    other_crank_mm: float | None
+    troubles: list[Told]
+    picture: list[Shape]
+    drawn_q: bool
+
+
 class BuildView(BaseModel):
     """The Build post."""
 
@@ -138,5 +181,6 @@ class BuildView(BaseModel):
     seat: list[Told]
     seat_rails: list[Rail]
     saddles: list[SaddleOut]
+    feet: FeetBench
     seat_problem: Told | None
     warnings: list[Told]

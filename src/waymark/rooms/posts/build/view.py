@@ -39,6 +39,7 @@ from waymark.rooms.plan import (
     stem_standing,
 )
 from waymark.rooms.posts.build.bar_view import bar_bench
+from waymark.rooms.posts.build.feet_view import feet_bench
 from waymark.rooms.posts.build.rails import Offered, rail, stop_out
 from waymark.rooms.posts.build.seat_view import saddles_alike, seat_rails
 from waymark.rooms.posts.build.shapes import BuildView, FrontOut, Piece, Rail
@@ -85,6 +86,7 @@ def build_view(facts: Facts) -> BuildView | None:
         seat=_seat_words(facts),
         seat_rails=seat_rails(facts),
         saddles=saddles_alike(facts),
+        feet=feet_bench(facts),
         seat_problem=seat_problem(facts),
         warnings=_warnings(b, front, frame.spacer_limit_mm, window, house),
     )

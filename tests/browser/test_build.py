@@ -1,0 +1,60 @@
+"""Build in the browser: a bar turned and changed, a saddle and pedals chosen, and the card with what was chosen."""
+
+from __future__ import annotations
+
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import Room, choose
+from tests.browser.test_sheet import at, cell
+
+
+def test_a_bar_is_turned_by_keys_and_another_put_on(demo_room: Room, page: Page) -> None:
+    page.goto(at(demo_room, "Halvard Stroud", "build"))
+    page.get_by_role("tab", name="Bar").click()
+    ramp = page.get_by_role("slider", name="Ramp")
+    expect(ramp).to_be_visible()
+    before, value = cell(page, "hand", "plan"), float(ramp.get_attribute("aria-valuenow") or 0)
+    # Looked at, a stop tells what it would leave and moves nothing.
+    stop = page.locator(f'[data-stop="turn {value + 2:g}"]')
+    stop.hover()
+    told = (stop.locator("title").text_content() or "").strip()
+    assert cell(page, "hand", "plan") == before
+    ramp.focus()
+    page.keyboard.press("ArrowRight")
+    page.keyboard.press("ArrowRight")
+    expect(ramp).to_have_attribute("aria-valuenow", f"{value + 2:g}")
+    # Two degrees: the hood rises by its way ahead of the clamp, and what is left is what the stop told.
+    risen = int(cell(page, "hand", "plan").split()[1]) - int(before.split()[1])
+    assert risen in (2, 3)
+    left = [
+        int(x) - int(y)
+        for x, y in zip(cell(page, "hand", "plan").split(), cell(page, "hand", "goal").split(), strict=True)
+    ]
+    x, y = (f"+{n}" if n > 0 else str(n).replace("-", "−") for n in left)
+    assert f"hand {x} {y}, " in told
+    page.locator('[data-stop="width 420"]').click()
+    expect(page.get_by_text("Hands 25 mm wider than the shoulders: each arm runs 1° out.")).to_be_visible()
+    expect(page.locator("dl")).to_contain_text("Bar, new")
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_text("The arms run straight ahead.")).to_be_visible()
+
+
+def test_saddle_and_pedals_are_chosen_and_stand_on_the_card(demo_room: Room, page: Page) -> None:
+    page.goto(at(demo_room, "Tamsin Orre", "build"))
+    page.get_by_role("tab", name="Seat").click()
+    page.get_by_role("button", name="Knot Steel", exact=True).click()
+    expect(page.get_by_role("button", name="Knot Steel", exact=True)).to_have_attribute("aria-pressed", "true")
+    page.get_by_role("tab", name="Crank and feet").click()
+    for what, name in (("Pedal", "Dulse"), ("Cleat", "Wrack eight"), ("Shoe", "Sedge")):
+        choose(page, what, name)
+    expect(page.get_by_text("These soles stand 3 mm higher over the axle: the saddle goes up 3 mm.")).to_be_visible()
+    page.get_by_role("button", name="Take the soles into the goal").click()
+    expect(page.get_by_text("These soles stand 3 mm higher")).to_have_count(0)
+    assert cell(page, "foot", "goal") == cell(page, "foot", "plan") == "170 28"
+    # After a reload everything stands, and so it is carded.
+    page.reload()
+    page.get_by_role("tab", name="Crank and feet").click()
+    expect(page.get_by_text("clipped, float 4°, 40 long, axle to platform 15")).to_be_visible()
+    page.goto(at(demo_room, "Tamsin Orre", "setup"))
+    for line in ("Saddle: Knot Steel", "Pedals: Dulse", "Cleats: Wrack eight", "Shoes: Sedge"):
+        expect(page.get_by_text(line, exact=True).first).to_be_visible()

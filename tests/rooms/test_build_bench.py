@@ -1,0 +1,224 @@
+"""The Build post's tabs: every stop does what it shows, and what was chosen is what is carded."""
+
+from __future__ import annotations
+
+import io
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+from pypdf import PdfReader
+
+from tests.rooms.test_fits import Fitter, demo_fit
+
+RIDERS = ("Tamsin Orre", "Halvard Stroud", "Odile Marrack", "Jory Penhale")
+
+
+def bench(fitter: Fitter) -> dict[str, Any]:
+    """The Build post as the screen has it."""
+    found: dict[str, Any] = fitter.read("build")["build"]
+    return found
+
+
+def send(fitter: Fitter, command: dict[str, Any]) -> Any:
+    """A whole command, sent from the Build post."""
+    return fitter.send(command["do"], {k: v for k, v in command.items() if k != "do"}, "build")
+
+
+def rails(fitter: Fitter) -> dict[str, dict[str, Any]]:
+    """Every rail by its name."""
+    it = bench(fitter)
+    return {r["name"]: r for r in (*it["rails"], *it["bar"]["rails"], *it["seat_rails"], *it["feet"]["crank_rail"])}
+
+
+def asked(rail: dict[str, Any], stop: dict[str, Any], every: dict[str, dict[str, Any]]) -> dict[str, Any]:
+    """The command that a stop stands for."""
+    value, part = stop["value"], stop["part"]
+    return {
+        "spacers": {"do": "build.spacers", "height_mm": value},
+        "length": {"do": "build.stem", "length_mm": value, "angle_deg": every["angle"]["value"]},
+        "angle": {"do": "build.stem", "length_mm": every["length"]["value"], "angle_deg": value},
+        "turn": {"do": "build.turn_bar", "ramp_deg": value},
+        "levers": {"do": "build.slide_levers", "by_mm": value},
+        "roll": {"do": "build.roll_bar", "roll_deg": value},
+        "cut": {"do": "build.cut_bar", "width_mm": value},
+        "post": {"do": "build.post", "part": part},
+        "showing": {"do": "build.post_showing", "showing_mm": value},
+        "rails": {"do": "build.rails", "slide_mm": value},
+        "crank": {"do": "build.put_foot", "part": part},
+    }.get(rail["name"], {"do": "build.put_bar", "part": part})
+
+
+def cell(fitter: Fitter, mark: str) -> tuple[float, float] | None:
+    """A mark of the plan, none where its row is not there yet."""
+    rows = [r for r in fitter.sheet["ledger"] if r["mark"] == mark and "plan" in r["cells"]]
+    return (rows[0]["cells"]["plan"]["x_mm"], rows[0]["cells"]["plan"]["y_mm"]) if rows else None
+
+
+@pytest.mark.parametrize("rider", RIDERS)
+def test_every_rail_does_what_its_stops_show(demo: TestClient, rider: str) -> None:
+    fitter = demo_fit(demo, rider)
+    every = rails(fitter)
+    for name, rail in every.items():
+        mark = "saddle" if name in ("post", "showing", "rails") else "foot" if name == "crank" else "hand"
+        before = cell(fitter, mark)
+        here = next(s for s in rail["stops"] if s["chosen"]) if name != "crank" else None
+        if here is not None:
+            assert (here["hand"]["x_mm"], here["hand"]["y_mm"]) == pytest.approx(before, abs=0.02), name
+        stop = next(s for s in (rail["stops"][0], rail["stops"][-1]) if not s["chosen"])
+        assert send(fitter, asked(rail, stop, every)).status_code == 200, name
+        shown = stop["hand"]["x_mm"], stop["hand"]["y_mm"]
+        assert cell(fitter, mark) == pytest.approx(shown, abs=0.02), name
+        assert fitter.step("undo").status_code == 200
+        fitter.read("build")
+        assert cell(fitter, mark) == before
+
+
+def test_a_bar_turned_by_hand_is_not_the_recommended_build_any_more(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    assert bench(fitter)["best_is_now"]
+    ramp = rails(fitter)["turn"]["value"]
+    fitter.send("build.turn_bar", {"ramp_deg": ramp - 3})
+    assert not bench(fitter)["best_is_now"]
+    assert bench(fitter)["bar"]["stands"].startswith("ramp 1° up to the front, levers 2 down the bend, hoods rising 2")
+    fitter.send("build.best")
+    assert bench(fitter)["best_is_now"]
+    assert rails(fitter)["turn"]["value"] == pytest.approx(ramp)
+
+
+def test_another_bar_stands_as_the_one_before_and_the_own_comes_back(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Halvard Stroud")
+    it, every = bench(fitter), rails(fitter)
+    ramp, slope = every["turn"]["value"], every["levers"]["each"]
+    wide = next(s for s in every["width"]["stops"] if s["value"] == 420)
+    fitter.send("build.put_bar", {"part": wide["part"]})
+    after = rails(fitter)
+    assert after["width"]["value"] == 420
+    assert (after["turn"]["value"], after["levers"]["each"]) == (pytest.approx(ramp, abs=0.01), slope)
+    assert it["bar"]["front"]["hand_mm"] == 400
+    assert bench(fitter)["bar"]["front"]["says"] == "Hands 25 mm wider than the shoulders: each arm runs 1° out."
+    fitter.send("build.put_bar", {"part": None})
+    assert bench(fitter)["bar"]["stands"] == "as it stands"
+
+
+def card_text(demo: TestClient, fitter: Fitter) -> str:
+    """The printed card in one line."""
+    page = demo.get(f"/api/fits/{fitter.fit}/card.pdf")
+    assert page.status_code == 200, page.text
+    text = " ".join(p.extract_text() for p in PdfReader(io.BytesIO(page.content)).pages)
+    return " ".join(text.split())
+
+
+def test_a_bar_is_cut_per_side_and_the_card_says_so(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Jory Penhale")
+    whole = fitter.cell("hand", "plan")
+    changed = fitter.send("build.cut_bar", {"width_mm": 700})
+    assert changed.status_code == 200
+    assert rails(fitter)["cut"]["each"] == "10 off each side"
+    # The bar sweeps back by 8°: ten off this end bring the grip 1.4 forward.
+    assert fitter.cell("hand", "plan")[0] - whole[0] == pytest.approx(1.4, abs=0.01)
+    assert "Bar: Boom 720, cut to 700: 10 off each end" in card_text(demo, fitter)
+    refused = fitter.send("build.cut_bar", {"width_mm": 702})
+    assert refused.status_code == 422
+    assert refused.json()["field"] == "build.cut_bar.width_mm"
+    assert refused.json()["allowed"].startswith("660, 665, 670")
+    fitter.send("build.cut_bar", {"width_mm": 720})
+    assert fitter.cell("hand", "plan") == pytest.approx(whole, abs=1e-6)
+
+
+@pytest.mark.parametrize(
+    ("rider", "command", "field"),
+    [
+        ("Jory Penhale", {"do": "build.turn_bar", "ramp_deg": 3}, "build.turn_bar.ramp_deg"),
+        ("Tamsin Orre", {"do": "build.roll_bar", "roll_deg": 3}, "build.roll_bar.roll_deg"),
+        ("Tamsin Orre", {"do": "build.slide_levers", "by_mm": 79}, "build.slide_levers.by_mm"),
+        ("Tamsin Orre", {"do": "build.set_pads", "ahead_mm": 0, "above_mm": 50}, "build.set_pads.ahead_mm"),
+        ("Tamsin Orre", {"do": "build.post_showing", "showing_mm": 380}, "build.post_showing.showing_mm"),
+        ("Tamsin Orre", {"do": "build.rails", "slide_mm": 30}, "build.rails.slide_mm"),
+        ("Wenna Tolland", {"do": "build.saddle", "part": None}, "build.saddle.part"),
+    ],
+)
+def test_what_cannot_be_is_refused_by_its_field(
+    demo: TestClient, rider: str, command: dict[str, Any], field: str
+) -> None:
+    answer = send(demo_fit(demo, rider), command)
+    assert answer.status_code == 422, answer.text
+    assert answer.json()["field"] == field
+    assert answer.json()["allowed"]
+
+
+def test_another_saddle_keeps_the_mark_and_is_named_on_the_card(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    was, it = fitter.cell("saddle", "plan"), bench(fitter)
+    own = it["saddles"][0]
+    assert own["chosen"]
+    assert own["part"] is None
+    other = next(s for s in it["saddles"] if s["name"] == "Knot Steel")
+    fitter.send("build.saddle", {"part": other["part"]})
+    assert fitter.cell("saddle", "plan") == pytest.approx(was, abs=1.0)
+    after = bench(fitter)
+    assert next(s for s in after["saddles"] if s["chosen"])["name"] == "Knot Steel"
+    # The nose is shorter by the difference of the two saddles' own, 152 and 150.
+    assert other["nose_behind_bb_mm"] - own["nose_behind_bb_mm"] == 152 - 150
+    text = card_text(demo, fitter)
+    assert "Saddle: Knot Steel" in text
+    assert f"Saddle: nose {other['nose_behind_bb_mm']:g} behind BB; top level within 1°." in text
+
+
+def feet_keys(fitter: Fitter) -> dict[str, int]:
+    """What can be chosen under the feet, by name."""
+    return {c["name"]: c["part"] for c in bench(fitter)["feet"]["choices"]}
+
+
+def test_soles_that_stand_higher_are_taken_into_the_goal_and_then_agree(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    saddle = fitter.cell("saddle", "goal")
+    fitter.send("build.put_foot", {"part": feet_keys(fitter)["Dulse"]})
+    assert bench(fitter)["feet"]["troubles"] == [
+        "Choose cleat and shoe: only then is it known how high the sole stands."
+    ]
+    for name in ("Wrack eight", "Sedge"):
+        fitter.send("build.put_foot", {"part": feet_keys(fitter)[name]})
+    feet = bench(fitter)["feet"]
+    assert (feet["follows"]["says"], feet["troubles"]) == (
+        "These soles stand 3 mm higher over the axle: the saddle goes up 3 mm.",
+        [],
+    )
+    assert fitter.cell("foot", "plan") == (170, 15 + 3 + 10)
+    step = {"kind": "foot", "stack_by_mm": feet["follows"]["stack_by_mm"]}
+    fitter.send("goal.add", {"step": step})
+    assert bench(fitter)["feet"]["follows"] is None
+    assert fitter.cell("foot", "goal") == (170, 28)
+    # About 0.84 of the three, in whole mm.
+    assert fitter.cell("saddle", "goal")[1] - saddle[1] in (2, 3)
+    fitter.send("build.best")
+    text = card_text(demo, fitter)
+    assert "Pedals: Dulse" in text
+    assert "Other pedals or shoes: axle to sole 28, not the old 25." in text
+
+
+def test_a_flat_pedal_takes_the_cleat_off_and_what_does_not_go_together_is_said(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    for name in ("Dulse", "Kelp six"):
+        fitter.send("build.put_foot", {"part": feet_keys(fitter)[name]})
+    said = "Pedal, cleat and shoe do not go together: their cleats have other bolts."
+    assert said in bench(fitter)["feet"]["troubles"]
+    fitter.send("build.put_foot", {"part": feet_keys(fitter)["Slab"]})
+    feet = bench(fitter)["feet"]
+    assert feet["chosen"] == {"pedal": "Slab"}
+    assert feet["troubles"] == ["Choose the shoe: only then is it known how high the sole stands."]
+    fitter.send("build.foot_as_before", {"what": "pedal"})
+    assert bench(fitter)["feet"]["chosen"] == {}
+
+
+def test_a_crank_of_another_length_is_taken_into_the_goal(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    stop = next(s for s in rails(fitter)["crank"]["stops"] if s["value"] == 165)
+    assert stop["named"].startswith(("Ketch 165, Q 146", "Yawl 165, Q 150", "Lugger 165, Q 172"))
+    fitter.send("build.put_foot", {"part": stop["part"]})
+    feet = bench(fitter)["feet"]
+    assert (feet["headline"], feet["other_crank_mm"]) == ("Cranks 165, not 170", 165)
+    q = float(stop["named"].rsplit(" ", 1)[1])
+    assert next(r for r in feet["rows"] if r["name"] == "Half stance")["plan"] == f"{q / 2 + 53:g}"
+    fitter.send("goal.add", {"step": {"kind": "crank", "to_mm": 165}})
+    assert bench(fitter)["feet"]["other_crank_mm"] is None
