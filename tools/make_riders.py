@@ -21,6 +21,38 @@ from waymark.storage import open_store, upgrade
 FILES = Path(__file__).parent.parent / "src" / "waymark" / "demo" / "files"
 
 
+# Two rides with a change between them, and a trial that is one run from its end.
+FIRST_RIDE = {("hands", "climb"): 2, ("hands", "down"): 6, ("low_back", "climb"): 3, ("seat", "gravel"): 2}
+SECOND_RIDE = {
+    ("hands", "climb"): 1, ("hands", "down"): 4, ("low_back", "climb"): 4, ("seat", "gravel"): 2, ("neck", "down"): 1,
+}  # fmt: skip
+STEERING, HANDS = (6, 8, 7, 6, 7, 5, 6), (4, 3, 3, 5, 3, 4, 4)
+RIDDEN: list[dict[str, Any]] = [
+    {"do": "ride.log", "on": "2026-11-15", "hours": 2, "better": "turns like the old one", "worse": "hands on the way down"},
+    *(
+        {"do": "ride.rate", "ride": 1, "region": region, "ground": ground, "value": value}
+        for (region, ground), value in FIRST_RIDE.items()
+    ),
+    {"do": "ride.try", "cause": "nose_down", "on": "2026-11-16"},
+    {"do": "ride.log", "on": "2026-11-22", "hours": 2.5, "better": "hands, mostly", "worse": "low back on the last climb"},
+    *(
+        {"do": "ride.rate", "ride": 3, "region": region, "ground": ground, "value": value}
+        for (region, ground), value in SECOND_RIDE.items()
+    ),
+    {"do": "ride.judge", "tried": 2, "outcome": "kept"},
+    {
+        "do": "ride.trial", "on": "2026-11-28", "differs": "stem", "treatments": ["stem 70", "stem 60"], "seed": 12,
+        "outcomes": ["Steering", "Hands"], "blocks": 2, "minutes": 4, "rest_minutes": 2, "power_w": 180, "blind": False,
+    },
+    *(
+        {"do": "ride.found", "trial": 4, "outcome": outcome, "run_number": run, "value": value}
+        for outcome, values in (("Steering", STEERING), ("Hands", HANDS))
+        for run, value in enumerate(values)
+    ),
+    {"do": "ride.due", "on": "2026-11-22", "in_days": 42, "asks": "is the low back quiet on long climbs?"},
+    {"do": "ride.due", "on": "2026-12-04", "kind": "part", "asks": "stem 60, ordered"},
+]  # fmt: skip
+
 RIDERS: list[dict[str, Any]] = [
     {
         "file": "1-tamsin-orre", "name": "Tamsin Orre", "about": "ferry engineer, 41, eight hours a week",
@@ -152,7 +184,7 @@ RIDERS: list[dict[str, Any]] = [
         "after": [
             {"do": "setup.built", "mark": mark, "typed": typed}
             for mark, typed in (("saddle_x", "-177"), ("saddle_y", "693"), ("hand_x", "462"), ("hand_y", "675"))
-        ],
+        ] + RIDDEN,
     },
     {
         "file": "7-wenna-tolland", "name": "Wenna Tolland", "about": "baker, 24, first fit here",

@@ -18,6 +18,7 @@ FILES = {
     "Brona Askwith": 2,
     "Halvard Stroud": 3,
     "Piran Lowe": 5,
+    "Jory Penhale": 6,
     "Wenna Tolland": 7,
     "Merryn Ashcombe": 8,
     "Sennen Tregear": 10,

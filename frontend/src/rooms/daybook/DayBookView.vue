@@ -11,7 +11,8 @@ import TopBar from '@/shared/ui/TopBar.vue'
 
 import CarryPosition from '@/rooms/carry/CarryPosition.vue'
 
-import { matches, nextPost, triangle } from './logic'
+import DueToday from './DueToday.vue'
+import { dueOf, matches, nextPost, triangle } from './logic'
 import TrailMarks from './TrailMarks.vue'
 import { DATES, t } from '@/shared/i18n'
 
@@ -43,6 +44,7 @@ onMounted(async () => {
   if (route.query.find) find.value?.focus()
 })
 const found = computed(() => (lines.value ?? []).filter((l) => matches(l, asked.value)))
+const due = computed(() => dueOf(found.value))
 const work = computed(() => (lines.value ?? []).filter((l) => nextPost(l).name !== 'ride').slice(0, 4))
 const all = computed(() => [...found.value].sort((a, b) => a.rider.localeCompare(b.rider)))
 const open = (line: DayLine) => router.push(`/fits/${line.id}/${nextPost(line).name}`)
@@ -159,6 +161,7 @@ useEventListener(window, 'keydown', (event) => {
         </div>
       </section>
       <section class="all">
+        <DueToday v-if="due.length" :due="due" />
         <h2>
           {{ $t('All riders') }} <span class="quiet count">{{ found.length }}</span>
         </h2>

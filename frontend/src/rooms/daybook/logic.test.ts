@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 
 import type { Post } from '@/shared/api/client'
 
-import { matches, nextPost, triangle } from './logic'
+import { dueOf, matches, nextPost, triangle } from './logic'
 
 const line = {
   rider: 'Tamsin Orre',
@@ -10,6 +10,7 @@ const line = {
   title: 'Gravel day',
   reason: 'Higher',
   about: 'ferry engineer',
+  due: [{ number: 1, on: '2026-04-12', kind: 'part', asks: 'stem 60' }],
 }
 const NAMES = ['rider', 'measure', 'goal', 'frame', 'build', 'setup', 'ride'] as const
 const trail = (...states: Post['state'][]): { trail: Post[] } => ({
@@ -22,8 +23,24 @@ describe('finding', () => {
     ['tamsin', true],
     ['FERRY drift', true],
     ['orre  gravel', true],
+    ['part stem', true],
     ['tamsin wrack', false],
   ])('%s', (asked, found) => expect(matches(line, asked)).toBe(found))
+})
+
+describe('what is due', () => {
+  it('stands by its day, then by its rider', () => {
+    const due = (number: number, on: string) => ({ number, on, kind: 'part', asks: '' })
+    const book = [
+      { id: 1, rider: 'Wenna', due: [due(1, '2026-05-02'), due(2, '2026-04-01')] },
+      { id: 2, rider: 'Brona', due: [due(1, '2026-05-02')] },
+    ]
+    expect(dueOf(book).map((d) => [d.fit, d.number])).toEqual([
+      [1, 2],
+      [2, 1],
+      [1, 1],
+    ])
+  })
 })
 
 describe('the post to open', () => {

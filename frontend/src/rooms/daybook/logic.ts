@@ -1,12 +1,21 @@
 import type { DayLine, Post } from '@/shared/api/client'
 
 /** Whether a line of the day book answers what was asked: every word, anywhere in it. */
-export function matches(line: Pick<DayLine, 'rider' | 'bike' | 'title' | 'reason' | 'about'>, asked: string): boolean {
-  const text = `${line.rider} ${line.bike} ${line.title} ${line.reason} ${line.about}`.toLowerCase()
+type Found = Pick<DayLine, 'rider' | 'bike' | 'title' | 'reason' | 'about' | 'due'>
+export function matches(line: Found, asked: string): boolean {
+  const due = line.due.map((d) => `${d.kind} ${d.asks}`).join(' ')
+  const text = `${line.rider} ${line.bike} ${line.title} ${line.reason} ${line.about} ${due}`.toLowerCase()
   return asked
     .toLowerCase()
     .split(/\s+/)
     .every((word) => text.includes(word))
+}
+
+/** What is due of every file, the first day first. */
+export function dueOf(lines: Pick<DayLine, 'id' | 'rider' | 'due'>[]) {
+  return lines
+    .flatMap((l) => l.due.map((d) => ({ ...d, fit: l.id, rider: l.rider })))
+    .sort((a, b) => a.on.localeCompare(b.on) || a.rider.localeCompare(b.rider))
 }
 
 /** The post to open: the first stale or unfinished one, in the order of work. */

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import UTC, datetime
 
 from fastapi import Response
 from pydantic import BaseModel
@@ -11,6 +11,7 @@ from waymark.core.drawing.card import HEIGHT_MM, WIDTH_MM
 from waymark.core.drawing.primitives import Circle, Label, Path
 from waymark.rooms.deps import ERRORS, Key
 from waymark.rooms.documents.builder import drawing_for
+from waymark.rooms.documents.calendar import calendar_of
 from waymark.rooms.documents.card import card_for
 from waymark.rooms.documents.pdf import write_pdf
 from waymark.rooms.documents.svg import write_svg
@@ -18,6 +19,15 @@ from waymark.rooms.doorway import room_router
 from waymark.rooms.files import DeskDep
 
 router = room_router("/api/fits/{fit_id}", "documents", ERRORS)
+calendar_router = room_router("/api/calendar", "documents", ERRORS)
+
+
+@calendar_router.get("/due.ics", operation_id="due_calendar", response_class=Response)
+def due_calendar(desk: DeskDep) -> Response:
+    """Everything that is due, of every file, for any calendar (RFC 5545)."""
+    written = calendar_of(desk.day_lines(), datetime.now(UTC))
+    headers = {"Content-Disposition": 'attachment; filename="waymark-due.ics"'}
+    return Response(written, media_type="text/calendar", headers=headers)
 
 
 class PageItem(BaseModel):

@@ -5,7 +5,7 @@ What is in a file is the posts' business (``rooms.posts``); this room knows only
 
 from waymark.rooms.files.command import Command, Describe, Work, key_field
 from waymark.rooms.files.deps import DeskDep
-from waymark.rooms.files.desk import Desk, Look, fits_of
+from waymark.rooms.files.desk import DayLine, Desk, Look, fits_of
 from waymark.rooms.files.facts import Fact, Facts, fact
 from waymark.rooms.files.fileio import FileFormat
 from waymark.rooms.files.history import file_of, fit_row, lines
@@ -33,6 +33,7 @@ __all__ = [
     "MARKS",
     "Cell",
     "Command",
+    "DayLine",
     "Describe",
     "Desk",
     "DeskDep",

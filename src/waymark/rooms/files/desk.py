@@ -42,6 +42,15 @@ WORST_FIRST: tuple[MarkName, ...] = ("hand", "saddle", "foot")
 REMEMBERED = 24
 
 
+class DueLine(BaseModel):
+    """Something due of a file: the day, what kind of thing it is, and what is asked or awaited."""
+
+    number: int
+    on: str
+    kind: str
+    asks: str
+
+
 class DayLine(BaseModel):
     """A fit file's line in the day book."""
 
@@ -57,6 +66,7 @@ class DayLine(BaseModel):
     goal: dict[str, Point]
     worst: Miss | None
     worst_mark: str | None
+    due: list[DueLine]
 
 
 @dataclass(frozen=True, slots=True)
@@ -143,6 +153,7 @@ class Desk:
             word = worst(*(m.verdict for m in found.values()))
             mark = next((n for n in WORST_FIRST if n in found and found[n].verdict == word), None)
         names = [p.bike(facts) for p in registry.posts if p.bike]
+        dues = [it for p in registry.posts if p.due for it in p.due(facts)]
         return DayLine(
             id=look.fit.id,
             title=look.fit.title,
@@ -156,6 +167,9 @@ class Desk:
             goal=_points(goal),
             worst=found[mark] if mark else None,
             worst_mark=registry.label_of(facts, mark) if mark else None,
+            due=sorted(
+                (DueLine(number=n, on=on, kind=kind, asks=asks) for n, on, kind, asks in dues), key=lambda d: d.on
+            ),
         )
 
     # -- writing ---------------------------------------------------------------------------------------------------

@@ -51,7 +51,8 @@ class Post:
 
     While it is looked at, ``show`` gives what only its bench shows, in the shape ``view``, and ``picture``, ``ledger``
     and ``dials`` what stands about it. ``problems`` are told on every post; ``bike`` is the bike's name as this post
-    has it and ``label_of`` a mark's, of which the last one counts.
+    has it and ``label_of`` a mark's, of which the last one counts. ``due`` gives what is due of it: its number, the day,
+    what kind of thing, and what is asked.
     """
 
     name: str
@@ -69,6 +70,7 @@ class Post:
     problems: Callable[[Facts], list[Said]] | None = None
     bike: Callable[[Facts], str] | None = None
     label_of: Callable[[Facts, MarkName], str] | None = None
+    due: Callable[[Facts], list[tuple[int, str, str, str]]] | None = None
     place: int = 0
 
     @property

@@ -1,54 +1,64 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import type { Sheet } from '@/shared/api/client'
+import { t } from '@/shared/i18n'
+import Choices from '@/shared/ui/Choices.vue'
 
-import { useSheet } from '@/rooms/files/useSheet'
+import RideForm from './RideForm.vue'
+import RideLog from './RideLog.vue'
+import RideTable from './RideTable.vue'
+import TrialPlan from './TrialPlan.vue'
+import TrialSheet from './TrialSheet.vue'
 
+/** What comes after the fit: the rides, or the trial that is running. */
 const props = defineProps<{ sheet: Sheet }>()
-const store = useSheet()
-const notes = ref(props.sheet.state.notes ?? '')
-watch(
-  () => props.sheet.state.notes,
-  (n) => (notes.value = n ?? ''),
-)
-const keep = () => {
-  if (notes.value !== (props.sheet.state.notes ?? ''))
-    void store.change({ do: 'file.describe', what: 'notes', words: notes.value })
-}
+const ride = computed(() => props.sheet.ride)
+const running = computed(() => Boolean(ride.value?.trial?.so_far && !ride.value.trial.trial.stopped))
+const shown = ref<'rides' | 'trial'>('rides')
+// A trial that is running comes first; its last run does not take it away from under the eye.
+watch(running, (now) => now && (shown.value = 'trial'), { immediate: true })
+const options = [
+  { value: 'rides' as const, label: t('Rides') },
+  { value: 'trial' as const, label: t('Trial') },
+]
 </script>
 
 <template>
-  <article>
-    <h1>{{ $t('Ride notes') }}</h1>
-    <p class="quiet">
-      {{ $t('What the rider says after the first rides.') }}
-      {{ $t('One change at a time, small: saddle 5 mm at most, cleats 3, then ride again.') }}
-    </p>
-    <el-input
-      v-model="notes"
-      type="textarea"
-      :autosize="{ minRows: 8, maxRows: 18 }"
-      resize="none"
-      maxlength="4000"
-      :aria-label="$t('Ride notes')"
-      :placeholder="$t('Where they rode, how long, what was better, what was worse')"
-      @blur="keep" />
+  <article v-if="ride">
+    <Choices class="which" :label="$t('What is shown')" :value="shown" :options="options" @pick="(v) => (shown = v)" />
+    <template v-if="shown === 'rides'">
+      <h1>{{ ride.last ? $t('After the fit') : $t('The first ride') }}</h1>
+      <RideForm />
+      <RideTable v-if="ride.last" :table="ride.last" :grounds="ride.grounds" />
+      <RideLog :log="ride.log" />
+    </template>
+    <template v-else>
+      <TrialSheet v-if="ride.trial" :key="ride.trial.trial.id" :it="ride.trial" />
+      <TrialPlan :another="Boolean(ride.trial)" />
+    </template>
   </article>
 </template>
 
 <style scoped>
 article {
-  display: grid;
-  gap: 12px;
-  max-width: 760px;
-  padding: 28px 40px;
+  position: relative;
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  height: 100%;
+  padding: 20px 40px 24px;
+  overflow: auto;
+}
+article > * {
+  flex: none;
+}
+.which {
+  position: absolute;
+  top: 26px;
+  right: 40px;
 }
 h1 {
   font-size: 37px;
-}
-article :deep(textarea) {
-  font-size: 18px;
-  line-height: 1.5;
 }
 </style>

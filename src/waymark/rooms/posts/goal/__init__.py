@@ -1,6 +1,7 @@
 """Goal: where the marks must be on the new bike, and what it is for."""
 
-from waymark.rooms.posts.goal.complaining import readouts_now
+from waymark.rooms.posts.goal.commands import append_step, park_step
+from waymark.rooms.posts.goal.complaining import CauseLine, causes_of, readouts_now
 from waymark.rooms.posts.goal.facts import (
     discipline,
     goal_contact,
@@ -9,19 +10,25 @@ from waymark.rooms.posts.goal.facts import (
     goal_marks,
     other_end,
     present_body,
+    step_named,
     walked,
 )
 from waymark.rooms.posts.goal.state import GoalState
 
 __all__ = [
+    "CauseLine",
     "GoalState",
+    "append_step",
+    "causes_of",
     "discipline",
     "goal_contact",
     "goal_crank_mm",
     "goal_foot",
     "goal_marks",
     "other_end",
+    "park_step",
     "present_body",
     "readouts_now",
+    "step_named",
     "walked",
 ]

@@ -7,10 +7,9 @@ from typing import ClassVar, Literal
 from pydantic import Field
 
 from waymark.core.complaints import COMPLAINTS
-from waymark.core.goal.steps import title_of
 from waymark.core.say import Count, Length, Said, Words, say
 from waymark.rooms.files import Command, Work
-from waymark.rooms.posts.goal.facts import measured_use, walked
+from waymark.rooms.posts.goal.facts import measured_use, step_named
 from waymark.rooms.posts.goal.state import (
     MOST_STEPS,
     MOST_WORDS,
@@ -143,11 +142,7 @@ class AddStep(Command):
 
     def run(self, work: Work) -> Said:
         """Add it."""
-        goal = work.file.part(GoalState)
-        _room(self, goal.chain, "step")
-        line = ChainLine(id=_next(goal), step=self.step, words=self.words)
-        goal.chain = [*goal.chain, line]
-        _for_what_it_leads_to(work, line)
+        line = append_step(self, work, self.step, self.words)
         return say("Step added: {step}", step=_called(work, line))
 
 
@@ -179,8 +174,7 @@ class ParkStep(Command):
         """Park it, or take it up."""
         line = _line(self, work)
         called = _called(work, line)
-        line.parked = self.parked
-        _for_what_it_leads_to(work, line)
+        park_step(work, line.id, parked=self.parked)
         return say("Parked: {step}", step=called) if self.parked else say("Taken up: {step}", step=called)
 
 
@@ -249,6 +243,24 @@ class Complain(Command):
         return say("Complains of: {what}", what=name) if self.on else say("No more: {what}", what=name)
 
 
+def append_step(command: Command, work: Work, step: GoalStep, words: str) -> ChainLine:
+    """A step put at the end of the chain; raises ``InputError`` where the chain is as long as it may be."""
+    goal = work.file.part(GoalState)
+    _room(command, goal.chain, "step")
+    line = ChainLine(id=_next(goal), step=step, words=words)
+    goal.chain = [*goal.chain, line]
+    _for_what_it_leads_to(work, line)
+    return line
+
+
+def park_step(work: Work, number: int, *, parked: bool) -> None:
+    """A step of the chain parked or taken up again; one that was taken out stays out."""
+    line = work.file.part(GoalState).line(number)
+    if line is not None:
+        line.parked = parked
+        _for_what_it_leads_to(work, line)
+
+
 def _for_what_it_leads_to(work: Work, edited: ChainLine) -> None:
     """Where a step that leads to a use was edited, the bike is for the last use the chain leads to."""
     goal = work.file.part(GoalState)
@@ -286,12 +298,7 @@ def _line(command: FromTheChain, work: Work) -> ChainLine:
 
 def _called(work: Work, line: ChainLine) -> Said:
     """What a step is called where it starts."""
-    taken = walked(work.facts)
-    numbers = [x.id for x in work.file.part(GoalState).chain]
-    if taken is None or line.id not in numbers:
-        return say("before anything is measured")
-    link = taken.links[numbers.index(line.id)]
-    return title_of(link.step, link.before)
+    return step_named(work.facts, line.id) or say("before anything is measured")
 
 
 FromTheChain = SetStep | ParkStep | SayStep | OrderStep | TakeOutStep

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from pydantic import BaseModel
 
 from waymark.core.body import Readouts, readouts, segments
@@ -96,10 +98,15 @@ def complaints_view(facts: Facts) -> ComplaintsView:
     off = dict.fromkeys(said for name in ticked for said in COMPLAINTS[name].off_bike)
     return ComplaintsView(
         complaints=lines,
-        causes=[_line(it) for it in rank(ticked, seen(facts))],
+        causes=causes_of(facts, ticked),
         off_bike=list(off),
         doctor=PAIN if any(COMPLAINTS[name].doctor for name in ticked) else None,
     )
+
+
+def causes_of(facts: Facts, complaints: Sequence[str]) -> list[CauseLine]:
+    """What may be behind these complaints, by name, the likeliest first."""
+    return [_line(it) for it in rank(complaints, seen(facts))]
 
 
 def _line(it: Ranked) -> CauseLine:

@@ -183,6 +183,15 @@ def explain(facts: Facts, mark: MarkName) -> list[Said]:
     return [say("As measured, to the whole mm"), *lines] if lines else said
 
 
+def step_named(facts: Facts, number: int) -> Said | None:
+    """What a step of the chain is called where it starts; ``None`` for one that is not there any more."""
+    taken, numbers = walked(facts), [line.id for line in chain(facts)]
+    if taken is None or number not in numbers:
+        return None
+    link = taken.links[numbers.index(number)]
+    return title_of(link.step, link.before)
+
+
 def _line(what: Said, by: Mark) -> Said:
     fore, up = Length(by.x_mm, signed=True, bare=True), Length(by.y_mm, signed=True, bare=True)
     return say("{what}: {fore} fore, {up} up", what=what, fore=fore, up=up)

@@ -2,12 +2,42 @@
 
 from __future__ import annotations
 
+from waymark.core.say import Count, say
 from waymark.rooms.files import Facts, Post, Stage, ledger_of
 from waymark.rooms.plan import picture_plan, plan_dials
+from waymark.rooms.posts.ride.commands import COMMANDS
+from waymark.rooms.posts.ride.state import RideState
+from waymark.rooms.posts.ride.view import RideView, ride_view
 
 
-def _stage(_facts: Facts) -> Stage:
-    return Stage("empty")
+def _stage(facts: Facts) -> Stage:
+    held = facts.part(RideState)
+    running = next(
+        (t for t in held.trials if not t.stopped and _unfinished(t.results, len(t.runs()), t.outcomes)), None
+    )
+    if running is not None:
+        return Stage("work", say("trial running"))
+    if not held.rides:
+        return Stage("empty")
+    n = len(held.rides)
+    return Stage("done", say("1 ride") if n == 1 else say("{n} rides", n=Count(n)))
 
 
-POST = Post(name="ride", label="Ride", place=7, stage=_stage, picture=picture_plan, ledger=ledger_of, dials=plan_dials)
+def _unfinished(results: dict[str, dict[int, float]], runs: int, outcomes: list[str]) -> bool:
+    return any(len(results.get(name, {})) < runs for name in outcomes)
+
+
+POST = Post(
+    name="ride",
+    label="Ride",
+    place=7,
+    stage=_stage,
+    state=RideState,
+    commands=COMMANDS,
+    view=RideView,
+    show=ride_view,
+    picture=picture_plan,
+    ledger=ledger_of,
+    dials=plan_dials,
+    due=lambda facts: [(d.id, d.on, d.kind, d.asks) for d in facts.part(RideState).due if d.done is None],
+)

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+
+import { DATES, t } from '@/shared/i18n'
+import { daysBetween, shortDay, today } from '@/shared/days'
+
+import type { dueOf } from './logic'
+
+/** What is due in the book, the first day first: the first few, and all of them on demand. */
+const props = defineProps<{ due: ReturnType<typeof dueOf> }>()
+const FEW = 4
+const all = ref(false)
+const shown = computed(() => (all.value ? props.due : props.due.slice(0, FEW)))
+const now = today()
+const NAMES: Record<string, string> = {
+  'follow-up': t('follow-up'),
+  part: t('part awaited'),
+  'pick-up': t('pick-up'),
+  appointment: t('appointment'),
+}
+const when = (day: string) => {
+  const days = daysBetween(now, day)
+  if (days < 0) return t('{n} days over', { n: -days })
+  return days === 0 ? t('today') : t('in {n} days', { n: days })
+}
+</script>
+
+<template>
+  <section class="due" :aria-label="$t('Due')">
+    <h2>
+      {{ $t('Due') }} <span class="quiet count">{{ due.length }}</span>
+      <a class="small" href="/api/calendar/due.ics" download>{{ $t('as a calendar') }}</a>
+    </h2>
+    <ol>
+      <li v-for="d in shown" :key="`${d.fit} ${d.number}`">
+        <router-link :to="`/fits/${d.fit}/ride`">
+          <span class="figure" :class="{ late: daysBetween(now, d.on) <= 0 }">{{ shortDay(d.on, DATES) }}</span>
+          <span
+            ><b>{{ d.rider }}</b> <span class="quiet">{{ NAMES[d.kind] ?? d.kind }}</span> {{ d.asks }}</span
+          >
+          <span class="small" :class="daysBetween(now, d.on) <= 0 ? 'late' : 'quiet'">{{ when(d.on) }}</span>
+        </router-link>
+      </li>
+    </ol>
+    <button v-if="due.length > FEW && !all" type="button" class="press low" @click="all = true">
+      {{ $t('All {n}', { n: due.length }) }}
+    </button>
+  </section>
+</template>
+
+<style scoped>
+.due {
+  margin-bottom: 20px;
+}
+h2 {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+}
+h2 a {
+  margin-left: auto;
+  color: var(--quiet);
+  font-weight: 420;
+}
+ol {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li a {
+  display: grid;
+  grid-template-columns: 88px 1fr auto;
+  gap: 10px;
+  align-items: baseline;
+  min-height: 36px;
+  padding: 7px 0;
+  border-bottom: 1px solid var(--hair);
+  color: inherit;
+  text-decoration: none;
+}
+li a:hover {
+  background: var(--sheet);
+}
+.figure {
+  font-size: 14px;
+}
+.late {
+  color: var(--ochre);
+  font-weight: 620;
+}
+</style>

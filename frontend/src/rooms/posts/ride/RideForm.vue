@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { reactive } from 'vue'
+import { today } from '@/shared/days'
+
+import { useSheet } from '@/rooms/files/useSheet'
+
+import { keep } from './keep'
+
+/** A ride put down: when, how long, what was better and what was worse. */
+const store = useSheet()
+const draft = reactive({ on: today(), hours: null as number | null, better: '', worse: '' })
+async function put() {
+  if (await keep(store, { do: 'ride.log', ...draft })) Object.assign(draft, { hours: null, better: '', worse: '' })
+}
+</script>
+
+<template>
+  <form class="ride" @submit.prevent="put">
+    <label
+      ><span>{{ $t('Ridden on') }}</span>
+      <el-date-picker
+        v-model="draft.on"
+        type="date"
+        value-format="YYYY-MM-DD"
+        format="D MMM YYYY"
+        :clearable="false"
+        :aria-label="$t('Ridden on')"
+    /></label>
+    <label
+      ><span>{{ $t('Hours') }}</span>
+      <el-input-number
+        v-model="draft.hours"
+        :min="0.1"
+        :max="100"
+        :step="0.5"
+        :controls="false"
+        :aria-label="$t('Hours')"
+    /></label>
+    <label class="wide"
+      ><span>{{ $t('Better') }}</span
+      ><el-input v-model="draft.better" maxlength="400" :aria-label="$t('Better')"
+    /></label>
+    <label class="wide"
+      ><span>{{ $t('Worse') }}</span
+      ><el-input v-model="draft.worse" maxlength="400" :aria-label="$t('Worse')"
+    /></label>
+    <button type="submit" class="press solid">{{ $t('Put the ride down') }}</button>
+  </form>
+</template>
+
+<style scoped>
+.ride {
+  display: grid;
+  grid-template-columns: 150px 84px 1fr 1fr auto;
+  gap: 6px 12px;
+  align-items: end;
+}
+label {
+  display: grid;
+  gap: 3px;
+}
+label span {
+  color: var(--quiet);
+  font-size: 13px;
+}
+.ride :deep(.el-date-editor),
+.ride :deep(.el-input-number) {
+  width: 100%;
+}
+</style>

@@ -1,0 +1,175 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue'
+
+import { t } from '@/shared/i18n'
+import { today } from '@/shared/days'
+
+import { useSheet } from '@/rooms/files/useSheet'
+
+import { keep } from './keep'
+
+/** A trial planned: what differs, the set-ups, what is looked at, how long. Ready patterns fill it in. */
+defineProps<{ another: boolean }>()
+const store = useSheet()
+const open = ref(false)
+const draft = reactive({
+  differs: '',
+  set_ups: '',
+  outcomes: '',
+  blocks: 2,
+  minutes: 4,
+  rest_minutes: 2,
+  power_w: null as number | null,
+  blind: true,
+})
+const PATTERNS = [
+  {
+    name: t('Two stems'),
+    differs: t('stem'),
+    set_ups: t('stem 90, stem 80'),
+    outcomes: t('Hands, Low back, Steering'),
+    blocks: 2,
+  },
+  {
+    name: t('Two cranks'),
+    differs: t('crank'),
+    set_ups: t('170, 165'),
+    outcomes: t('Heart rate, Hips, Effort'),
+    blocks: 3,
+  },
+  {
+    name: t('Bar heights'),
+    differs: t('bar height'),
+    set_ups: t('low, middle, high'),
+    outcomes: t('Hands, Neck, Steering'),
+    blocks: 3,
+  },
+]
+const list = (text: string) =>
+  text
+    .split(',')
+    .map((x) => x.trim())
+    .filter(Boolean)
+const ready = computed(
+  () =>
+    draft.differs && list(draft.set_ups).length >= 2 && list(draft.set_ups).length <= 4 && list(draft.outcomes).length,
+)
+function fill(pattern: (typeof PATTERNS)[number]) {
+  const { differs, set_ups, outcomes, blocks } = pattern
+  Object.assign(draft, { differs, set_ups, outcomes, blocks })
+}
+async function plan() {
+  const { differs, blocks, minutes, rest_minutes, power_w, blind } = draft
+  const seed = Math.floor(Math.random() * 1_000_000)
+  const kept = await keep(store, {
+    do: 'ride.trial',
+    on: today(),
+    differs,
+    treatments: list(draft.set_ups),
+    outcomes: list(draft.outcomes),
+    blocks,
+    minutes,
+    rest_minutes,
+    power_w,
+    blind,
+    seed,
+  })
+  if (kept) open.value = false
+}
+</script>
+
+<template>
+  <section class="plan">
+    <h2 v-if="!another">{{ $t('A trial: one difference, ridden in an order that tiredness cannot favour') }}</h2>
+    <button v-if="another && !open" type="button" class="press low" @click="open = true">
+      {{ $t('Another trial') }}
+    </button>
+    <form v-if="open || !another" @submit.prevent="plan">
+      <p class="ready">
+        <button v-for="p in PATTERNS" :key="p.name" type="button" class="press low" @click="fill(p)">
+          {{ p.name }}
+        </button>
+      </p>
+      <label
+        ><span>{{ $t('What differs') }}</span
+        ><el-input v-model="draft.differs" maxlength="80" :aria-label="$t('What differs')"
+      /></label>
+      <label
+        ><span>{{ $t('Set-ups, two to four') }}</span
+        ><el-input v-model="draft.set_ups" maxlength="170" :aria-label="$t('Set-ups, two to four')"
+      /></label>
+      <label
+        ><span>{{ $t('Looked at in each run') }}</span
+        ><el-input v-model="draft.outcomes" maxlength="330" :aria-label="$t('Looked at in each run')"
+      /></label>
+      <div class="numbers">
+        <label
+          ><span>{{ $t('Blocks') }}</span
+          ><el-input-number v-model="draft.blocks" :min="1" :max="12" :aria-label="$t('Blocks')"
+        /></label>
+        <label
+          ><span>{{ $t('Minutes a run') }}</span
+          ><el-input-number v-model="draft.minutes" :min="0.5" :max="60" :step="0.5" :aria-label="$t('Minutes a run')"
+        /></label>
+        <label
+          ><span>{{ $t('Rest, minutes') }}</span
+          ><el-input-number
+            v-model="draft.rest_minutes"
+            :min="0"
+            :max="60"
+            :step="0.5"
+            :aria-label="$t('Rest, minutes')"
+        /></label>
+        <label
+          ><span>{{ $t('Effort asked, W') }}</span
+          ><el-input-number
+            v-model="draft.power_w"
+            :min="20"
+            :max="2000"
+            :controls="false"
+            :aria-label="$t('Effort asked, W')"
+        /></label>
+      </div>
+      <el-checkbox v-model="draft.blind">{{ $t('Blind: only the helper sees which set-up is ridden') }}</el-checkbox>
+      <button type="submit" class="press solid" :disabled="!ready">{{ $t('Draw the order') }}</button>
+    </form>
+  </section>
+</template>
+
+<style scoped>
+h2 {
+  max-width: 560px;
+  font-size: 26px;
+  line-height: 1.2;
+}
+form {
+  display: grid;
+  gap: 12px;
+  max-width: 560px;
+  justify-items: start;
+  padding-top: 10px;
+}
+form > label:not(.el-checkbox) {
+  width: 100%;
+}
+label:not(.el-checkbox) {
+  display: grid;
+  gap: 3px;
+}
+label span {
+  color: var(--quiet);
+  font-size: 13px;
+}
+.ready,
+.numbers {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+}
+.numbers label {
+  width: 128px;
+}
+.numbers :deep(.el-input-number) {
+  width: 100%;
+}
+</style>

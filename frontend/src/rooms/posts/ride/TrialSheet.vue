@@ -1,0 +1,280 @@
+<script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
+import { computed, ref } from 'vue'
+
+import type { Schemas } from '@/shared/api/client'
+
+import { useSheet } from '@/rooms/files/useSheet'
+
+import { clockText, phaseAt } from './clock'
+
+/** A trial as it runs: a clock that is read from the bike, the runs, what was found in each, and pair by pair. */
+const props = defineProps<{ it: Schemas['TrialOut'] }>()
+const store = useSheet()
+const trial = computed(() => props.it.trial)
+const seen = ref(!props.it.trial.blind)
+const started = ref<number | null>(null)
+const now = ref(0)
+const { pause, resume } = useIntervalFn(() => (now.value = Date.now()), 250, { immediate: false })
+function start() {
+  started.value = now.value = Date.now()
+  resume()
+}
+function stop() {
+  started.value = null
+  pause()
+}
+const phase = computed(() =>
+  started.value === null
+    ? null
+    : phaseAt(
+        (now.value - started.value) / 1000,
+        props.it.runs.length,
+        trial.value.minutes ?? 4,
+        trial.value.rest_minutes ?? 2,
+      ),
+)
+const letter = (name: string) => String.fromCharCode(65 + trial.value.treatments.indexOf(name))
+const found = (outcome: string, run: number) => trial.value.results?.[outcome]?.[run] ?? ''
+function put(outcome: string, run: number, typed: string) {
+  const value = typed.trim() === '' ? null : Number(typed.replace(',', '.'))
+  if (value !== null && Number.isNaN(value)) return
+  void store.change({ do: 'ride.found', trial: trial.value.id, outcome, run_number: run, value })
+}
+const W = 300
+type Outcome = Schemas['Outcome']
+const reach = (o: Outcome) => Math.max(Math.abs(o.least ?? 0), Math.abs(o.greatest ?? 0), 1e-9) * 1.15
+const at = (o: Outcome, x: number) => W / 2 + (x / reach(o)) * (W / 2 - 6)
+const shown = (x: number | null) => (x === null ? '' : `${x > 0 ? '+' : x < 0 ? '−' : ''}${Math.abs(x).toFixed(1)}`)
+</script>
+
+<template>
+  <section class="trial">
+    <header>
+      <div>
+        <h1>{{ trial.treatments.join($t(' or ')) }}</h1>
+        <p class="quiet">
+          <template v-for="(name, i) in trial.treatments" :key="name"
+            >{{ i ? ', ' : '' }}<b>{{ letter(name) }}</b> {{ name }}</template
+          >; {{ $t('{min} min with {rest} min rest', { min: trial.minutes, rest: trial.rest_minutes })
+          }}<template v-if="trial.power_w">; {{ $t('asked {w} W', { w: trial.power_w }) }}</template
+          >. {{ $t('Only the {what} changes.', { what: trial.differs }) }}
+        </p>
+      </div>
+      <p class="clock" role="timer">
+        <template v-if="phase">
+          <b class="figure">{{ clockText(phase.left_s) }}</b>
+          <small>{{
+            phase.kind === 'ride'
+              ? $t('left of run {n}', { n: phase.run + 1 })
+              : phase.kind === 'rest'
+                ? $t('rest, then run {n}', { n: phase.run + 1 })
+                : $t('ridden')
+          }}</small>
+        </template>
+        <small v-else>{{ $t('the clock stands') }}</small>
+      </p>
+    </header>
+    <ol class="runs">
+      <li
+        v-for="(name, run) in it.runs"
+        :key="run"
+        :class="{ on: phase?.run === run && phase.kind !== 'done', done: run < it.done }">
+        <span class="figure">{{ run + 1 }}</span>
+        <b>{{ seen ? letter(name) : '?' }}</b>
+      </li>
+    </ol>
+    <p class="acts">
+      <button v-if="started === null" type="button" class="press solid" :disabled="trial.stopped" @click="start">
+        {{ $t('Start the clock') }}
+      </button>
+      <button v-else type="button" class="press" @click="stop">{{ $t('Stop the clock') }}</button>
+      <button v-if="trial.blind" type="button" class="press" :aria-pressed="seen" @click="seen = !seen">
+        {{ seen ? $t('Hide from the rider') : $t('Show the helper') }}
+      </button>
+      <button
+        v-if="it.so_far"
+        type="button"
+        class="press bare"
+        @click="store.change({ do: 'ride.stop_trial', trial: trial.id, stopped: !trial.stopped })">
+        {{ trial.stopped ? $t('Go on with the trial') : $t('Stop the trial') }}
+      </button>
+    </p>
+    <table class="found">
+      <caption>
+        {{
+          $t('Found in each run')
+        }}
+      </caption>
+      <tbody>
+        <tr v-for="outcome in trial.outcomes" :key="outcome">
+          <th scope="row">{{ outcome }}</th>
+          <td v-for="(_, run) in it.runs" :key="run">
+            <input
+              :value="found(outcome, run)"
+              inputmode="decimal"
+              :aria-label="$t('{what}, run {n}', { what: outcome, n: run + 1 })"
+              @change="put(outcome, run, ($event.target as HTMLInputElement).value)" />
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <section v-for="pair in seen || !it.so_far ? it.compared : []" :key="pair.first + pair.second" class="judged">
+      <h2>
+        {{ $t('{b} less {a}, pair by pair', { a: pair.first, b: pair.second }) }}
+        <small class="quiet">{{ it.so_far ? $t('so far; 95 % interval') : $t('95 % interval') }}</small>
+      </h2>
+      <div v-for="o in pair.outcomes" :key="o.name" class="outcome">
+        <b>{{ o.name }}</b>
+        <svg :viewBox="`0 0 ${W} 34`" role="img" :aria-label="`${o.name}: ${shown(o.least)} … ${shown(o.greatest)}`">
+          <path :d="`M4 17H${W - 4}`" class="axis" />
+          <path :d="`M${W / 2} 3V31`" class="zero" />
+          <template v-if="o.mean !== null">
+            <rect
+              :x="at(o, o.least!)"
+              y="10"
+              :width="Math.max(1, at(o, o.greatest!) - at(o, o.least!))"
+              height="14"
+              :class="{ sure: o.least! > 0 || o.greatest! < 0 }" />
+            <path :d="`M${at(o, o.mean)} 5V29`" class="mean" />
+          </template>
+        </svg>
+        <span class="figure mean-figure">{{ shown(o.mean) }}</span>
+        <span
+          ><b v-if="o.says !== 'no difference shown'">{{ o.says }}</b
+          ><template v-else>{{ o.says }}</template
+          ><small v-if="o.least !== null" class="quiet figure">{{ shown(o.least) }} … {{ shown(o.greatest) }}</small
+          ><small v-if="o.more" class="quiet">{{ o.more }}</small></span
+        >
+      </div>
+    </section>
+    <p v-if="!seen && it.so_far" class="quiet">{{ $t('What was found is shown once the last run is in.') }}</p>
+  </section>
+</template>
+
+<style scoped>
+.trial {
+  display: grid;
+  gap: 12px;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  gap: 24px;
+  padding-right: 170px;
+}
+h1::first-letter {
+  text-transform: uppercase;
+}
+h1 {
+  font-size: 34px;
+  line-height: 1.1;
+}
+.clock {
+  display: grid;
+  justify-items: end;
+  white-space: nowrap;
+}
+.clock b {
+  font-size: 56px;
+  font-weight: 620;
+  line-height: 1;
+}
+.runs {
+  display: flex;
+  gap: 8px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.runs li {
+  display: grid;
+  flex: 1;
+  max-width: 84px;
+  padding: 4px 8px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  grid-template-columns: 1fr auto;
+  align-items: baseline;
+}
+.runs li b {
+  font-size: 20px;
+}
+.runs .done {
+  background: var(--pine-tint);
+}
+.runs .on {
+  border: 2.4px solid var(--ink);
+}
+.acts {
+  display: flex;
+  gap: 12px;
+}
+table {
+  border-collapse: collapse;
+}
+caption,
+h2 {
+  padding: 4px 0;
+  border-bottom: 1px solid var(--ink);
+  font-size: 17px;
+  font-weight: 620;
+  text-align: left;
+}
+h2 small {
+  float: right;
+  font-size: 13px;
+  font-weight: 420;
+}
+.found th {
+  width: 120px;
+  font-weight: 560;
+  text-align: left;
+}
+.found tr {
+  height: 34px;
+  border-bottom: 1px solid var(--hair);
+}
+.found input {
+  width: 100%;
+  max-width: 84px;
+  height: 28px;
+  border: 1px solid var(--hair);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: 560 16px var(--figures);
+  text-align: center;
+}
+.outcome {
+  display: grid;
+  grid-template-columns: 120px 300px 70px 1fr;
+  gap: 16px;
+  align-items: center;
+  min-height: 46px;
+  border-bottom: 1px solid var(--hair);
+}
+.outcome small {
+  display: block;
+}
+.mean-figure {
+  font-size: 18px;
+  text-align: right;
+}
+.axis {
+  stroke: var(--hair);
+}
+.zero {
+  stroke: var(--ink);
+}
+rect {
+  fill: var(--rule);
+}
+rect.sure {
+  fill: var(--plan);
+}
+.mean {
+  stroke: var(--ink);
+  stroke-width: 3;
+}
+</style>

@@ -1,0 +1,226 @@
+"""The Ride post: the last ride beside the one before, the one change to try next, trials judged, and what is due."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel
+
+from waymark.core.rides import GROUNDS, REGIONS, Ground, Region
+from waymark.core.say import Count, Said, Words, say, with_semicolons, words
+from waymark.core.trial import judge, pairs_needed, pairs_of, spread_of
+from waymark.rooms.files import Facts
+from waymark.rooms.posts.goal import CauseLine, causes_of
+from waymark.rooms.posts.ride.looks import asked_about, before, latest
+from waymark.rooms.posts.ride.state import Due, Ridden, RideState, Trial
+from waymark.rooms.telling import Told
+
+# So many changes are offered beside the first.
+MORE_CHANGES = 4
+
+
+class Figure(BaseModel):
+    """A region on a ground: now and the ride before."""
+
+    ground: Ground
+    value: int | None
+    was: int | None
+
+
+class RegionRow(BaseModel):
+    """A region over the grounds."""
+
+    region: Region
+    name: Told
+    figures: list[Figure]
+
+
+class RideTable(BaseModel):
+    """The last ride."""
+
+    ride: Ridden
+    rows: list[RegionRow]
+
+
+class LogLine(BaseModel):
+    """One line of the log, the newest first; ``id`` and ``kind`` name what it is of."""
+
+    id: int
+    kind: str
+    on: str
+    title: Told
+    says: Told
+    outcome: str
+
+
+class PairOut(BaseModel):
+    """One pair of runs."""
+
+    a: float
+    b: float
+
+
+class Outcome(BaseModel):
+    """One outcome of a trial of two: its pairs, second less first with its interval, and what that says."""
+
+    name: str
+    pairs: list[PairOut]
+    mean: float | None
+    least: float | None
+    greatest: float | None
+    says: Told
+    more: Told | None
+
+
+class Compared(BaseModel):
+    """Two treatments of a trial against each other."""
+
+    first: str
+    second: str
+    outcomes: list[Outcome]
+
+
+class TrialOut(BaseModel):
+    """A trial: its runs in order, how far it is, and each pair of treatments judged."""
+
+    trial: Trial
+    runs: list[str]
+    done: int
+    so_far: bool
+    compared: list[Compared]
+
+
+class GroundOut(BaseModel):
+    """A kind of ground."""
+
+    ground: Ground
+    name: Told
+
+
+class RideView(BaseModel):
+    """Everything the post shows."""
+
+    last: RideTable | None
+    grounds: list[GroundOut]
+    log: list[LogLine]
+    causes: list[CauseLine]
+    waits: Told | None
+    due: list[Due]
+    trial: TrialOut | None
+    older_trials: list[TrialOut]
+
+
+def ride_view(facts: Facts) -> RideView:
+    """What comes after the fit."""
+    held = facts.part(RideState)
+    trials = [_trial(t) for t in sorted(held.trials, key=lambda t: (t.on, t.id), reverse=True)]
+    return RideView(
+        last=_table(facts),
+        grounds=[GroundOut(ground=g, name=name) for g, name in GROUNDS.items()],
+        log=_log(facts),
+        causes=_untried(facts)[: 1 + MORE_CHANGES],
+        waits=_waits(held),
+        due=sorted(held.due, key=lambda d: (d.done is not None, d.on, d.id)),
+        trial=trials[0] if trials else None,
+        older_trials=trials[1:],
+    )
+
+
+def _untried(facts: Facts) -> list[CauseLine]:
+    """Likely causes whose change was not made yet, whatever came of it."""
+    made = {t.cause for t in facts.part(RideState).tried}
+    return [c for c in causes_of(facts, asked_about(facts)) if not c.against and c.key not in made]
+
+
+def _table(facts: Facts) -> RideTable | None:
+    ride = latest(facts)
+    if ride is None:
+        return None
+    old = before(facts, ride)
+    rows = []
+    for region, name in REGIONS.items():
+        now, was = ride.ratings.get(region, {}), old.ratings.get(region, {}) if old else {}
+        figures = [Figure(ground=g, value=now.get(g), was=was.get(g)) for g in GROUNDS]
+        rows.append(RegionRow(region=region, name=name, figures=figures))
+    return RideTable(ride=ride, rows=rows)
+
+
+def _waits(held: RideState) -> Said | None:
+    """Why no other change is offered yet."""
+    last = max(held.tried, key=lambda t: (t.on, t.id), default=None)
+    if last is None or last.outcome or any(r.on >= last.on and r.id > last.id for r in held.rides):
+        return None
+    return say("The change of {day} has not been ridden yet: one change, then a ride.", day=Words(last.on))
+
+
+def _log(facts: Facts) -> list[LogLine]:
+    held = facts.part(RideState)
+    lines = []
+    for ride in held.rides:
+        hours = words(f"{ride.hours:g} h") if ride.hours else None
+        said = [say("better: {words}", words=Words(ride.better))] if ride.better else []
+        said += [say("worse: {words}", words=Words(ride.worse))] if ride.worse else []
+        title = say("Ride, {hours}", hours=hours) if hours else say("Ride")
+        told = with_semicolons(said) if said else say("nothing said")
+        lines.append(LogLine(id=ride.id, kind="ride", on=ride.on, title=title, says=told, outcome=""))
+    came = {
+        "": say("to be ridden"),
+        "kept": say("kept"),
+        "put back": say("felt worse, put back: kept here as a result"),
+    }
+    for tried in held.tried:
+        told, outcome = came[tried.outcome], tried.outcome
+        lines.append(LogLine(id=tried.id, kind="change", on=tried.on, title=tried.said, says=told, outcome=outcome))
+    for trial in held.trials:
+        done = len(_finished(trial))
+        told = say("{done} of {all} runs", done=Count(done), all=Count(len(trial.runs())))
+        named = say("Trial, {differs}", differs=Words(trial.differs))
+        lines.append(LogLine(id=trial.id, kind="trial", on=trial.on, title=named, says=told, outcome=""))
+    return sorted(lines, key=lambda x: (x.on, x.id), reverse=True)
+
+
+def _finished(trial: Trial) -> set[int]:
+    """The runs in which every outcome was found."""
+    found = [set(trial.results.get(name, {})) for name in trial.outcomes]
+    return set.intersection(*found) if found else set()
+
+
+def _trial(trial: Trial) -> TrialOut:
+    runs, done = trial.runs(), _finished(trial)
+    pairs = [(a, b) for i, a in enumerate(trial.treatments) for b in trial.treatments[i + 1 :]]
+    # Every comparison is one more chance of a false alarm.
+    looks = len(trial.outcomes) * len(pairs)
+    compared = [
+        Compared(first=a, second=b, outcomes=[_outcome(trial, name, (a, b), looks) for name in trial.outcomes])
+        for a, b in pairs
+    ]
+    return TrialOut(trial=trial, runs=runs, done=len(done), so_far=len(done) < len(runs), compared=compared)
+
+
+def _outcome(trial: Trial, name: str, between: tuple[str, str], looks: int) -> Outcome:
+    first, second = between
+    pairs = pairs_of(trial.order(), trial.results.get(name, {}), first, second)
+    shown = [PairOut(a=a, b=b) for a, b in pairs]
+    if len(pairs) < 2:
+        says = say("{n} of 2 pairs yet", n=Count(len(pairs)))
+        return Outcome(name=name, pairs=shown, mean=None, least=None, greatest=None, says=says, more=None)
+    found = judge([(b, a) for a, b in pairs], outcomes=looks)
+    says = {
+        "a": say("{name} greater", name=Words(second)),
+        "b": say("{name} greater", name=Words(first)),
+        "no difference shown": say("no difference shown"),
+    }[found.verdict]
+    more = None
+    if found.verdict == "no difference shown" and found.mean_difference:
+        needed = pairs_needed(spread_of(pairs), abs(found.mean_difference), outcomes=looks)
+        if needed is None:
+            more = say("one of this size would not show in 200 pairs")
+        elif needed > len(pairs):
+            more = say("one of this size would show in {n} pairs", n=Count(needed))
+    return Outcome(
+        name=name,
+        pairs=shown,
+        mean=found.mean_difference,
+        least=found.least,
+        greatest=found.greatest,
+        says=says,
+        more=more,
+    )
