@@ -2,18 +2,21 @@
 import type { Schemas } from '@/shared/api/client'
 import { DATES } from '@/shared/i18n'
 import { shortDay } from '@/shared/days'
+import TypedBox from '@/shared/ui/TypedBox.vue'
 
 import { useSheet } from '@/rooms/files/useSheet'
+
+import { figureOf } from './keep'
 
 /** The last ride: every region on every ground, 0 fine to 10 stop, beside the ride before. */
 type Table = NonNullable<Schemas['RideView']['last']>
 const props = defineProps<{ table: Table; grounds: Schemas['RideView']['grounds'] }>()
 const store = useSheet()
 type Figure = Table['rows'][number]['figures'][number]
-function rate(region: Table['rows'][number]['region'], figure: Figure, typed: string) {
-  const value = typed.trim() === '' ? null : Number(typed)
-  if (value === figure.value) return
-  void store.change({ do: 'ride.rate', ride: props.table.ride.id, region, ground: figure.ground, value })
+function rate(region: Table['rows'][number]['region'], { ground, value: now }: Figure, typed: string) {
+  const value = figureOf(typed)
+  if (value !== undefined && value !== now)
+    void store.change({ do: 'ride.rate', ride: props.table.ride.id, region, ground, value })
 }
 const better = (f: Figure) => f.value !== null && f.was !== null && f.value < f.was
 const worse = (f: Figure) => f.value !== null && f.was !== null && f.value > f.was
@@ -37,12 +40,11 @@ const worse = (f: Figure) => f.value !== null && f.was !== null && f.value > f.w
       <tr v-for="row in table.rows" :key="row.region">
         <th scope="row">{{ row.name }}</th>
         <td v-for="(f, i) in row.figures" :key="f.ground" :class="{ bad: (f.value ?? 0) >= 5 }">
-          <input
-            :value="f.value ?? ''"
-            inputmode="numeric"
-            maxlength="2"
-            :aria-label="`${row.name}, ${grounds[i]!.name}`"
-            @change="rate(row.region, f, ($event.target as HTMLInputElement).value)" />
+          <TypedBox
+            class="box"
+            :value="f.value"
+            :label="`${row.name}, ${grounds[i]!.name}`"
+            @keep="(typed) => rate(row.region, f, typed)" />
           <span class="was">
             <template v-if="f.was !== null"
               ><b v-if="better(f)" class="down">▼</b><b v-else-if="worse(f)" class="up">▲</b> {{ f.was }}</template
@@ -93,7 +95,7 @@ td {
 .bad {
   background: var(--ochre-tint);
 }
-input {
+td :deep(.box) {
   width: 38px;
   height: 30px;
   border: 1px solid transparent;
@@ -103,12 +105,12 @@ input {
   font: 620 20px var(--figures);
   text-align: center;
 }
-tr:hover input,
-input:focus {
+tr:hover :deep(.box),
+td :deep(.box:focus) {
   border-color: var(--rule);
   background: var(--sheet);
 }
-.bad input {
+.bad :deep(.box) {
   color: #1e2a2f;
 }
 .was {

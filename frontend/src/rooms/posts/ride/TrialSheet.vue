@@ -3,10 +3,12 @@ import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 
 import type { Schemas } from '@/shared/api/client'
+import TypedBox from '@/shared/ui/TypedBox.vue'
 
 import { useSheet } from '@/rooms/files/useSheet'
 
 import { clockText, phaseAt } from './clock'
+import { figureOf } from './keep'
 
 /** A trial as it runs: a clock that is read from the bike, the runs, what was found in each, and pair by pair. */
 const props = defineProps<{ it: Schemas['TrialOut'] }>()
@@ -35,11 +37,11 @@ const phase = computed(() =>
       ),
 )
 const letter = (name: string) => String.fromCharCode(65 + trial.value.treatments.indexOf(name))
-const found = (outcome: string, run: number) => trial.value.results?.[outcome]?.[run] ?? ''
+const found = (outcome: string, run: number) => trial.value.results?.[outcome]?.[run] ?? null
 function put(outcome: string, run: number, typed: string) {
-  const value = typed.trim() === '' ? null : Number(typed.replace(',', '.'))
-  if (value !== null && Number.isNaN(value)) return
-  void store.change({ do: 'ride.found', trial: trial.value.id, outcome, run_number: run, value })
+  const value = figureOf(typed)
+  if (value !== undefined && value !== found(outcome, run))
+    void store.change({ do: 'ride.found', trial: trial.value.id, outcome, run_number: run, value })
 }
 const W = 300
 type Outcome = Schemas['Outcome']
@@ -110,11 +112,11 @@ const shown = (x: number | null) => (x === null ? '' : `${x > 0 ? '+' : x < 0 ? 
         <tr v-for="outcome in trial.outcomes" :key="outcome">
           <th scope="row">{{ outcome }}</th>
           <td v-for="(_, run) in it.runs" :key="run">
-            <input
+            <TypedBox
+              class="box"
               :value="found(outcome, run)"
-              inputmode="decimal"
-              :aria-label="$t('{what}, run {n}', { what: outcome, n: run + 1 })"
-              @change="put(outcome, run, ($event.target as HTMLInputElement).value)" />
+              :label="$t('{what}, run {n}', { what: outcome, n: run + 1 })"
+              @keep="(typed) => put(outcome, run, typed)" />
           </td>
         </tr>
       </tbody>
@@ -235,7 +237,7 @@ h2 small {
   height: 34px;
   border-bottom: 1px solid var(--hair);
 }
-.found input {
+.found :deep(.box) {
   width: 100%;
   max-width: 84px;
   height: 28px;

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { daysBetween, today } from '@/shared/days'
 
 import { clockText, phaseAt } from './clock'
+import { figureOf } from './keep'
 
 describe("a trial's clock", () => {
   const at = (minutes: number) => phaseAt(minutes * 60, 3, 4, 2)
@@ -34,4 +35,13 @@ describe('days', () => {
     expect(daysBetween('2026-03-28', '2026-03-30')).toBe(2)
     expect(daysBetween('2026-12-31', '2026-12-30')).toBe(-1)
   })
+})
+
+describe('a figure as typed', () => {
+  it.each([
+    ['4,5', 4.5],
+    [' 7 ', 7],
+    ['', null],
+    ['seven', undefined],
+  ])('%s', (typed, value) => expect(figureOf(typed)).toBe(value))
 })

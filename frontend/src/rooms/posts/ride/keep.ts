@@ -6,3 +6,11 @@ export async function keep(store: ReturnType<typeof useSheet>, command: Command)
   await store.change(command)
   return store.sheet?.revision !== before
 }
+
+/** A figure as typed, with a point or a comma; none where the box is empty, nothing where it is no figure. */
+export function figureOf(typed: string): number | null | undefined {
+  const text = typed.trim().replace(',', '.')
+  if (text === '') return null
+  const value = Number(text)
+  return Number.isFinite(value) ? value : undefined
+}
