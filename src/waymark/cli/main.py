@@ -254,8 +254,9 @@ def schema() -> None:
 
 def seed(store: Store) -> bool:
     """Put the demo shelves and riders into an empty store; false where it already holds riders."""
-    from waymark.demo import demo_files, demo_shelves
+    from waymark.demo import demo_files, demo_machines, demo_shelves
     from waymark.rooms import riders, shelves
+    from waymark.rooms.machines import MachinesFile, put_machines
 
     desk = _desk(store)
     found = [desk.format.read(text) for text in demo_files()]
@@ -265,6 +266,7 @@ def seed(store: Store) -> bool:
         frames, parts = demo_shelves()
         shelves.import_frames(session, frames, apply=True)
         shelves.import_parts(session, parts, apply=True)
+        put_machines(session, MachinesFile.model_validate_json(demo_machines()).machines)
         for file in found:
             desk.take_in(session, file)
     return True

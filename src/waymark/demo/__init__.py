@@ -18,6 +18,11 @@ def demo_shelves() -> tuple[str, str]:
     )
 
 
+def demo_machines() -> str:
+    """The indoor bikes, as their file's text."""
+    return (files(__name__) / "machines.json").read_text(encoding="utf-8")
+
+
 def demo_files() -> list[str]:
     """The riders' fit files, as text, in the order they are to be opened."""
     folder = files(__name__) / "files"

@@ -22,6 +22,7 @@ from waymark.rooms.house_rules.routes import router as house
 from waymark.rooms.instruments.bench import bench_of
 from waymark.rooms.instruments.routes import router as instruments_router
 from waymark.rooms.languages.routes import router as languages
+from waymark.rooms.machines.routes import router as machines
 from waymark.rooms.photos.routes import router as photos
 from waymark.rooms.posts import registry
 from waymark.rooms.posts.frame.routes import router as frames
@@ -80,6 +81,7 @@ def make_app(
         shelves,
         documents,
         calendar_router,
+        machines,
         house,
         languages,
         instruments_router,

@@ -9,6 +9,7 @@ const ROOMS = [
   { to: '/', name: said('Day book') },
   { to: '/frames', name: said('Frames') },
   { to: '/parts', name: said('Parts') },
+  { to: '/trainers', name: said('Trainers') },
   { to: '/claims', name: said('What they say') },
   { to: '/house', name: said('House rules') },
 ]

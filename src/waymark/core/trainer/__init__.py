@@ -1,5 +1,22 @@
-"""Adjustable indoor bikes: what to dial in for a position, and where a setting puts it."""
+"""Adjustable indoor bikes: what to dial in for a position, where a setting puts it, and their data mended by tape."""
 
+from waymark.core.trainer.calibrate import Calibrated, Taped, calibrate
+from waymark.core.trainer.machine import Box, Dialling, Machine, dial
 from waymark.core.trainer.settings import Axis, Dialled, Setting, Slide, Stop, nearest_crank_mm, settings_for
 
-__all__ = ["Axis", "Dialled", "Setting", "Slide", "Stop", "nearest_crank_mm", "settings_for"]
+__all__ = [
+    "Axis",
+    "Box",
+    "Calibrated",
+    "Dialled",
+    "Dialling",
+    "Machine",
+    "Setting",
+    "Slide",
+    "Stop",
+    "Taped",
+    "calibrate",
+    "dial",
+    "nearest_crank_mm",
+    "settings_for",
+]

@@ -7,7 +7,7 @@ hold. An edit is worked out on them; then one short transaction makes sure that 
 from __future__ import annotations
 
 from collections import OrderedDict
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from threading import Lock
@@ -129,17 +129,19 @@ class Desk:
         rider = rider_seen(session, fit.rider, facts.profile, steps=view == "rider")
         return Seen(fit, facts, rows, rider)
 
-    def day_lines(self) -> list[DayLine]:
-        """Every fit file, the last changed first."""
+    def looks(self) -> Iterator[Look]:
+        """Every file at its newest change, the last changed first."""
         with self.store.looking() as session:
             house, shelf = self._house(session), shelf_view(session)
             rows = session.scalars(select(FitRow).order_by(FitRow.changed_at.desc(), FitRow.id.desc())).all()
-        lines = []
         for row in rows:
             look = self._looked(row, house, shelf)
-            lines.append(self._line(look))
+            yield look
             self.remember(row.id, look.facts)
-        return lines
+
+    def day_lines(self) -> list[DayLine]:
+        """Every fit file's line in the day book."""
+        return [self._line(look) for look in self.looks()]
 
     def _line(self, look: Look) -> DayLine:
         facts, registry = look.facts, self.registry
