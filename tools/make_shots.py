@@ -26,7 +26,7 @@ Bar width\t400\t400\t420\t440\t440
 SHOTS = Path(__file__).parent.parent / "docs" / "screenshots"
 VIEWS = {
     "day-book": "/", "rider": "/fits/1/rider", "measure": "/fits/8/measure", "not-measured": "/fits/7/measure",
-    "goal": "/fits/1/goal", "frame": "/fits/1/frame", "no-frame": "/fits/5/frame", "build": "/fits/1/build",
+    "goal": "/fits/1/goal", "frame": "/fits/1/frame", "trainers": "/trainers?machine=1&fit=1", "build": "/fits/1/build",
     "pads": "/fits/9/frame", "set-up": "/fits/1/setup", "frames": "/frames", "parts": "/parts", "ride": "/fits/6/ride",
     "claims": "/claims?claim=size_up&fit=1",
 }  # fmt: skip

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 import re
+from calendar import month_abbr
 from collections.abc import Iterator
 from datetime import date
 
@@ -66,6 +67,7 @@ def outside(text: str) -> str:
 SCREENS = (
     "/", "/fits/1/rider", "/fits/1/measure", "/fits/1/goal", "/fits/1/frame", "/fits/1/build", "/fits/1/setup",
     "/fits/6/ride", "/claims", "/frames/compare?sizes=1,2", "/fits/9/build", "/fits/5/frame", "/parts", "/frames",
+    "/trainers",
 )  # fmt: skip
 
 
@@ -73,13 +75,20 @@ def test_nothing_on_the_main_screens_is_left_out(demo_room: Room, page: Page, br
     page.goto(demo_room.url)
     page.evaluate("localStorage.setItem('waymark.language', 'qps')")
     named = set()
-    for source in ("/api/fits", "/api/shelves/frames", "/api/shelves/parts", "/api/fits/1/sheet", "/api/fits/6/sheet"):
+    for source in (
+        "/api/fits",
+        "/api/shelves/frames",
+        "/api/shelves/parts",
+        "/api/fits/1/sheet",
+        "/api/fits/6/sheet",
+        "/api/machines",
+    ):
         found = page.request.get(demo_room.url + source).json()
         if "state" in found:
             found = [found["state"], found["title"], found["rider"]["name"], found["rider"]["profile"]]
         named.update(strings(found))
     # The browser writes dates.
-    named.add(date.today().strftime("%A %B %b"))
+    named.add(" ".join((date.today().strftime("%A %B"), *month_abbr)))
     known = set(re.findall(r"[\w’'-]+", json.dumps(sorted(named), ensure_ascii=False).lower()))
     left = set()
     for path in SCREENS:

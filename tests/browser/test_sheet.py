@@ -228,10 +228,11 @@ POSTS = tuple(f"/fits/1/{post}" for post in ("rider", "measure", "goal", "frame"
     [
         ("/", "/frames", "/frames/paste", "/frames/compare?sizes=20,30,41&fit=1"),
         ("/parts", "/claims?fit=1", "/fits/5/frame", "/fits/8/measure"),
+        ("/trainers?fit=1", "/fits/6/ride"),
         POSTS[:4],
         POSTS[4:],
     ],
-    ids=["shelves", "others", "first posts", "last posts"],
+    ids=["shelves", "others", "trainers", "first posts", "last posts"],
 )
 def test_axe_finds_nothing_serious(demo_room: Room, page: Page, paths: tuple[str, ...]) -> None:
     script = AXE.read_text(encoding="utf-8")

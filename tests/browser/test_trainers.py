@@ -1,0 +1,72 @@
+"""Trainers in the browser: riders dialled in on machines, a card for those that are ticked, and a machine mended."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+
+from playwright.sync_api import Page, expect
+
+from tests.browser.conftest import Room
+from waymark.demo import demo_machines
+
+
+def figures(page: Page) -> list[str]:
+    """What is to be dialled in, as it stands there."""
+    return page.locator(".blocks > li > .figure").all_inner_texts()
+
+
+def test_a_rider_is_dialled_in_and_what_differs_is_bold(demo_room: Room, page: Page) -> None:
+    page.goto(f"{demo_room.url}/trainers")
+    page.get_by_role("radiogroup", name="Machine").get_by_text("Gantry Mill").click()
+    page.get_by_role("button", name="Tamsin Orre").click()
+    expect(page.get_by_role("heading", name="Everything within 2")).to_be_visible()
+    expect(page.get_by_role("img", name="Tamsin Orre on Gantry Mill")).to_be_visible()
+    assert figures(page) == ["410", "65", "315", "260"]
+    row = page.locator("tbody tr").filter(has_text="Odile Marrack")
+    own = [cell.inner_text() for cell in row.locator("td.figure").all()]
+    bold = [cell.inner_text() for cell in row.locator("td.turn").all()]
+    shown = [*figures(page), "170"]
+    assert bold == [mine for mine, other in zip(own, shown, strict=True) if mine != other]
+    for name in ("Tamsin Orre", "Odile Marrack"):
+        page.locator("tbody tr").filter(has_text=name).locator(".el-checkbox").click()
+    link = page.get_by_role("link", name="Print 2 cards").get_attribute("href") or ""
+    assert page.request.get(demo_room.url + link).headers["content-type"] == "application/pdf"
+    # Kept in the address: the same is there after a reload.
+    page.reload()
+    expect(page.get_by_role("img", name="Tamsin Orre on Gantry Mill")).to_be_visible()
+
+
+def test_a_machine_is_mended_by_two_taped_settings(demo_room: Room, page: Page) -> None:
+    page.goto(f"{demo_room.url}/trainers")
+    page.get_by_role("radiogroup", name="Machine").get_by_text("Burnisher Pro").click()
+    page.get_by_role("button", name="Tamsin Orre").click()
+    expect(page.get_by_role("img", name="Tamsin Orre on Burnisher Pro")).to_be_visible()
+    before = int(figures(page)[0])
+    page.get_by_role("button", name="Mend it by tape").click()
+    for n, (up, back, x, y) in enumerate(((600, 150, -150, 605), (750, 150, -150, 755)), start=1):
+        for name, value in (("Saddle height", up), ("Saddle setback", back)):
+            page.get_by_label(f"{name}, reading {n}").fill(str(value))
+        page.get_by_label(f"fore, reading {n}").fill(str(x))
+        page.get_by_label(f"up, reading {n}").fill(str(y))
+    page.get_by_label("up, reading 2").press("Tab")
+    page.get_by_role("button", name="Look").click()
+    expect(page.get_by_text("Origin +0.0 fore, +5.0 up")).to_be_visible()
+    page.get_by_role("button", name="Keep it so").click()
+    expect(page.locator(".blocks > li > .figure").first).to_have_text(str(before - 5))
+
+
+def test_a_machine_file_is_taken_in_and_one_that_is_none_is_refused(
+    demo_room: Room, page: Page, tmp_path: Path
+) -> None:
+    one = json.loads(demo_machines())["machines"][0]
+    one["name"] = "Winnow Two"
+    good, bad = tmp_path / "good.json", tmp_path / "bad.json"
+    good.write_text(json.dumps({"machines": [one]}), encoding="utf-8")
+    bad.write_text('{"machines": [{"name": "x"}]}', encoding="utf-8")
+    page.goto(f"{demo_room.url}/trainers")
+    page.locator('input[type="file"]').set_input_files(bad)
+    expect(page.get_by_role("alert")).to_contain_text("machines.0.machine")
+    page.locator('input[type="file"]').set_input_files(good)
+    page.get_by_role("radiogroup", name="Machine").get_by_text("Winnow Two").click()
+    expect(page.get_by_role("img", name="on Winnow Two")).to_be_visible()

@@ -1,0 +1,157 @@
+"""The trainers' shelf over HTTP: riders dialled in, cards, files both ways, and what is refused."""
+
+from __future__ import annotations
+
+import io
+import json
+from math import cos, hypot, radians, sin
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+from pypdf import PdfReader
+
+from tests.rooms.test_fits import demo_fit
+from waymark.demo import demo_machines
+
+
+def machine(demo: TestClient, name: str) -> dict[str, Any]:
+    """One of the demo's machines."""
+    found: dict[str, Any] = next(m for m in demo.get("/api/machines").json() if m["file"]["name"] == name)
+    return found
+
+
+def along(slide: dict[str, Any], mm: list[float]) -> tuple[float, float]:
+    """Where a slide's figures put its mark, worked out from the data alone."""
+    x, y = slide["origin"]["x_mm"], slide["origin"]["y_mm"]
+    for axis, far in zip(slide["axes"], mm, strict=True):
+        x += far * cos(radians(axis["direction_deg"]))
+        y += far * sin(radians(axis["direction_deg"]))
+    return x, y
+
+
+def test_six_machines_with_different_habits_come_with_the_demo(demo: TestClient) -> None:
+    found = demo.get("/api/machines").json()
+    assert len(found) == 6
+    assert len({tuple(m["sliders"]) for m in found}) == 6
+    assert {len(m["sliders"]) for m in found} == {3, 4}
+
+
+@pytest.mark.parametrize("name", ["Fellhouse Treadle", "Burnisher Pro", "Harrow Upright"])
+def test_what_is_dialled_in_puts_the_marks_where_it_says(demo: TestClient, name: str) -> None:
+    it = machine(demo, name)
+    tamsin = demo_fit(demo, "Tamsin Orre")
+    set_ = demo.get(f"/api/machines/{it['id']}/riders/{tamsin.fit}").json()
+    data = it["file"]["machine"]
+    split = len(data["saddle"]["axes"])
+    mm = [b["mm"] for b in set_["blocks"]]
+    for mark, slide, part in (("saddle", "saddle", mm[:split]), ("hand", "bar", mm[split:])):
+        x, y = along(data[slide], part)
+        goal = tamsin.cell(mark, "goal")
+        assert goal is not None
+        off = set_[mark]
+        assert (x - goal[0], y - goal[1]) == pytest.approx((off["x_mm"], off["y_mm"]), abs=0.01)
+        # A stop either way on any slider is no nearer, each way in its own tolerance.
+        tol = (3, 2) if mark == "saddle" else (5, 5)
+        best = hypot(off["x_mm"] / tol[0], off["y_mm"] / tol[1])
+        start = 0 if mark == "saddle" else split
+        for k in range(len(part)):
+            for beside in set_["blocks"][start + k]["beside"]:
+                moved = [*part]
+                moved[k] = beside["mm"]
+                u, v = along(data[slide], moved)
+                assert hypot((u - goal[0]) / tol[0], (v - goal[1]) / tol[1]) >= best - 1e-9
+    back = demo.post(f"/api/machines/{it['id']}/marks", json={"saddle_mm": mm[:split], "bar_mm": mm[split:]}).json()
+    assert (back["saddle"]["x_mm"], back["saddle"]["y_mm"]) == pytest.approx(along(data["saddle"], mm[:split]))
+
+
+def test_a_machine_without_the_crank_dials_in_what_its_own_asks(demo: TestClient) -> None:
+    it = machine(demo, "Burnisher Pro")
+    piran = demo_fit(demo, "Piran Lowe")
+    set_ = demo.get(f"/api/machines/{it['id']}/riders/{piran.fit}").json()
+    assert (set_["crank_mm"], set_["crank_off_mm"]) == (175, -5)
+    assert set_["says"] == "cranks 175, not 180: saddle and hand +5 for it"
+    goal = piran.cell("saddle", "goal")
+    assert goal is not None
+    height = next(b["mm"] for b in set_["blocks"] if b["name"] == "Saddle height")
+    assert 4 <= height - goal[1] <= 6
+
+
+def test_every_rider_has_a_line_or_a_reason(demo: TestClient) -> None:
+    lines = {r["rider"]: r for r in demo.get(f"/api/machines/{machine(demo, 'Gantry Mill')['id']}/riders").json()}
+    assert len(lines) == 10
+    assert lines["Kerra Lannick"]["why_not"] == "pads do not go on this machine's bar as they are: measure them there"
+    assert lines["Wenna Tolland"]["why_not"] == "saddle and hand are still to be measured"
+    assert lines["Tamsin Orre"]["settings"] == ["410", "65", "315", "260"]
+    assert lines["Tamsin Orre"]["within"]
+    refused = demo.get(
+        f"/api/machines/{machine(demo, 'Gantry Mill')['id']}/riders/{demo_fit(demo, 'Wenna Tolland').fit}"
+    )
+    assert refused.status_code == 422
+    assert refused.json()["message"] == "Nothing to dial in: saddle and hand are still to be measured."
+
+
+def test_a_card_has_a_page_a_rider_with_every_figure(demo: TestClient) -> None:
+    it = machine(demo, "Fellhouse Treadle")
+    fits = [demo_fit(demo, name).fit for name in ("Tamsin Orre", "Halvard Stroud")]
+    sent = demo.get(f"/api/machines/{it['id']}/card.pdf", params={"fits": fits})
+    assert sent.status_code == 200
+    pages = [" ".join(p.extract_text().split()) for p in PdfReader(io.BytesIO(sent.content)).pages]
+    assert len(pages) == 2
+    for page, fit in zip(pages, fits, strict=True):
+        set_ = demo.get(f"/api/machines/{it['id']}/riders/{fit}").json()
+        for block in set_["blocks"]:
+            assert f"{block['number']} {block['name']} {block['label']} {block['lies']}" in page
+
+
+def test_machines_go_out_and_come_in_the_same(demo: TestClient, empty: TestClient) -> None:
+    assert empty.get("/api/machines").json() == []
+    assert empty.get("/api/machines/file").status_code == 422
+    out = demo.get("/api/machines/file")
+    assert empty.put("/api/machines", json=out.json()).json() == {"kept": 6}
+    assert empty.get("/api/machines/file").json() == out.json()
+    # The same name again takes the place of the first.
+    again = json.loads(demo_machines())["machines"][:1]
+    again[0]["note"] = "moved to the hall"
+    empty.put("/api/machines", json={"machines": again})
+    found = empty.get("/api/machines").json()
+    assert len(found) == 6
+    kept = next(m for m in found if m["file"]["name"] == again[0]["name"])
+    assert kept["file"]["note"] == "moved to the hall"
+    assert empty.delete(f"/api/machines/{kept['id']}").status_code == 204
+    assert len(empty.get("/api/machines").json()) == 5
+    assert empty.delete(f"/api/machines/{kept['id']}").status_code == 404
+
+
+def test_a_machine_is_mended_by_tape_and_then_dials_in_otherwise(demo: TestClient) -> None:
+    it = machine(demo, "Burnisher Pro")
+    fit = demo_fit(demo, "Tamsin Orre").fit
+    where = f"/api/machines/{it['id']}"
+    before = demo.get(f"{where}/riders/{fit}").json()["blocks"]
+    # The tape finds the saddle four higher and three forward of what the scales say, everywhere.
+    taped = [
+        {"mm": [up, back], "at": {"x_mm": 3 - back, "y_mm": up + 4}}
+        for up, back in ((600, 150), (750, 150), (750, 250))
+    ]
+    looked = demo.post(f"{where}/calibrate", json={"mark": "saddle", "taped": taped}).json()
+    assert (looked["moved"]["x_mm"], looked["moved"]["y_mm"]) == pytest.approx((3, 4), abs=0.01)
+    assert looked["turned_deg"] == pytest.approx([0, 0], abs=1e-3)
+    assert demo.get(f"{where}/riders/{fit}").json()["blocks"] == before
+    demo.post(f"{where}/calibrate", json={"mark": "saddle", "taped": taped, "keep": True})
+    after = demo.get(f"{where}/riders/{fit}").json()["blocks"]
+    assert after[0]["mm"] - before[0]["mm"] == -4
+    assert after[1]["mm"] - before[1]["mm"] == 3
+    assert after[2:] == before[2:]
+
+
+def test_a_file_that_is_no_machine_is_refused_by_its_field(demo: TestClient) -> None:
+    bad = json.loads(demo_machines())
+    del bad["machines"][0]["machine"]["saddle"]["axes"][0]["direction_deg"]
+    refused = demo.put("/api/machines", json=bad)
+    assert refused.status_code == 422
+    assert "direction_deg" in refused.json()["field"]
+    wrong = demo.post(
+        f"/api/machines/{machine(demo, 'Burnisher Pro')['id']}/marks", json={"saddle_mm": [1], "bar_mm": [1, 2]}
+    )
+    assert (wrong.status_code, wrong.json()["field"]) == (422, "saddle_mm")
+    assert wrong.json()["allowed"] == "Saddle height, Saddle setback"
