@@ -47,11 +47,8 @@ const signed = (x: number, digits = 1) => `${x < 0 ? '−' : '+'}${Math.abs(x).t
 <template>
   <form class="mend" @submit.prevent="work(false)">
     <p class="small">
-      {{
-        $t(
-          'Set the sliders, tape the mark from the BB; once more with the sliders elsewhere. Millimetres along each slider.',
-        )
-      }}
+      {{ $t('Set the sliders, tape the mark from the BB; once more with the sliders elsewhere.') }}
+      {{ $t('Figures are millimetres along each slider.') }}
     </p>
     <Choices
       :label="$t('Mark')"

@@ -82,17 +82,22 @@ def cover_mm(facts: Facts) -> float:
     return own if own is not None else size.chart.cover_mm if size else 0.0
 
 
+@fact(reading=True)
+def other_saddle(facts: Facts) -> SaddlePart | None:
+    """The saddle chosen in place of the present one."""
+    return facts.part(BuildState).saddle
+
+
 @fact
 def plan_saddle(facts: Facts) -> SaddlePart:
     """The saddle of the plan: another one chosen for it, else the present one, else a usual one."""
-    chosen_one = facts.part(BuildState).saddle
-    return chosen_one or saddle_part(facts.part(MeasureState), facts.house.assumed["nose_to_s"])
+    return other_saddle(facts) or saddle_part(facts.part(MeasureState), facts.house.assumed["nose_to_s"])
 
 
 @fact
 def nose_to_s_mm(facts: Facts) -> float:
     """How far the nose of the plan's saddle lies ahead of its mark: its own, else as it was read."""
-    other = facts.part(BuildState).saddle
+    other = other_saddle(facts)
     return context(facts).saddle.nose_to_s_mm if other is None else other.nose_to_s_mm
 
 
