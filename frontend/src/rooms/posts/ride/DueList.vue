@@ -3,6 +3,7 @@ import { ref } from 'vue'
 
 import type { Schemas } from '@/shared/api/client'
 import { DATES, t } from '@/shared/i18n'
+import DayBox from '@/shared/ui/DayBox.vue'
 import Pick from '@/shared/ui/Pick.vue'
 import { daysBetween, shortDay, today } from '@/shared/days'
 
@@ -74,13 +75,7 @@ const open = (d: Schemas['Due']) => !d.done
         </button>
       </span>
       <span class="in">
-        <el-date-picker
-          v-model="on"
-          type="date"
-          value-format="YYYY-MM-DD"
-          format="D MMM YYYY"
-          :clearable="false"
-          :aria-label="$t('On the day')" />
+        <DayBox v-model="on" :label="$t('On the day')" />
         <button type="button" class="press low" @click="add(0)">{{ $t('On this day') }}</button>
       </span>
     </div>

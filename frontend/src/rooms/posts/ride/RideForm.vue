@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { reactive } from 'vue'
 import { today } from '@/shared/days'
+import DayBox from '@/shared/ui/DayBox.vue'
 
 import { useSheet } from '@/rooms/files/useSheet'
 
@@ -17,14 +18,7 @@ async function put() {
 <template>
   <form class="ride" @submit.prevent="put">
     <label
-      ><span>{{ $t('Ridden on') }}</span>
-      <el-date-picker
-        v-model="draft.on"
-        type="date"
-        value-format="YYYY-MM-DD"
-        format="D MMM YYYY"
-        :clearable="false"
-        :aria-label="$t('Ridden on')"
+      ><span>{{ $t('Ridden on') }}</span> <DayBox v-model="draft.on" :label="$t('Ridden on')"
     /></label>
     <label
       ><span>{{ $t('Hours') }}</span>
@@ -63,7 +57,6 @@ label span {
   color: var(--quiet);
   font-size: 13px;
 }
-.ride :deep(.el-date-editor),
 .ride :deep(.el-input-number) {
   width: 100%;
 }
