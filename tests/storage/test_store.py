@@ -22,6 +22,7 @@ TABLES = {
     "frame_sizes",
     "parts",
     "house_rules",
+    "machines",
     "photos",
     "rider_changes",
     "shelf_number",
