@@ -13,8 +13,9 @@ def upgrade() -> None:
     op.create_table(
         "machines",
         sa.Column("id", sa.Integer, primary_key=True),
-        sa.Column("name", sa.String(80), nullable=False, unique=True),
+        sa.Column("name", sa.String(80), nullable=False),
         sa.Column("content", sa.JSON, nullable=False),
+        sa.UniqueConstraint("name", name="uq_machines_name"),
     )
 
 
