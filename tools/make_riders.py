@@ -41,7 +41,7 @@ RIDDEN: list[dict[str, Any]] = [
     ),
     {"do": "ride.judge", "tried": 2, "outcome": "kept"},
     {
-        "do": "ride.trial", "on": "2026-11-28", "differs": "stem", "treatments": ["stem 70", "stem 60"], "seed": 12,
+        "do": "ride.trial", "on": "2026-11-28", "differs": "stem", "treatments": ["stem 80", "stem 70"], "seed": 12,
         "outcomes": ["Steering", "Hands"], "blocks": 2, "minutes": 4, "rest_minutes": 2, "power_w": 180, "blind": False,
     },
     *(
@@ -50,7 +50,7 @@ RIDDEN: list[dict[str, Any]] = [
         for run, value in enumerate(values)
     ),
     {"do": "ride.due", "on": "2026-11-22", "in_days": 42, "asks": "is the low back quiet on long climbs?"},
-    {"do": "ride.due", "on": "2026-12-04", "kind": "part", "asks": "stem 60, ordered"},
+    {"do": "ride.due", "on": "2026-12-04", "kind": "part", "asks": "stem 70, ordered"},
 ]  # fmt: skip
 
 RIDERS: list[dict[str, Any]] = [

@@ -222,3 +222,93 @@ def test_a_crank_of_another_length_is_taken_into_the_goal(demo: TestClient) -> N
     assert next(r for r in feet["rows"] if r["name"] == "Half stance")["plan"] == f"{q / 2 + 53:g}"
     fitter.send("goal.add", {"step": {"kind": "crank", "to_mm": 165}})
     assert bench(fitter)["feet"]["other_crank_mm"] is None
+
+
+def test_pads_are_set_in_their_makers_steps_and_no_bar_without_pads_goes_on(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Sennen Tregear")
+    frame = fitter.read("frame")["frame"]["recommended"]["id"]
+    assert fitter.send("frame.choose", {"size": frame}, "build").status_code == 200
+    every = rails(fitter)
+    assert set(every) >= {"pads_ahead", "pads_above"}
+    assert "turn" not in every
+    before, at = cell(fitter, "hand"), (every["pads_ahead"]["value"], every["pads_above"]["value"])
+    assert before is not None
+    other = next(s["value"] for s in every["pads_ahead"]["stops"] if s["value"] > at[0])
+    fitter.send("build.set_pads", {"ahead_mm": other, "above_mm": at[1]}, "build")
+    after = cell(fitter, "hand")
+    assert after is not None
+    # Pads forward by a step are forward by just that, and no higher.
+    assert (after[0] - before[0], after[1] - before[1]) == pytest.approx((other - at[0], 0), abs=1e-6)
+    for field, step in (
+        ("ahead_mm", {"ahead_mm": other + 1, "above_mm": at[1]}),
+        ("above_mm", {"ahead_mm": other, "above_mm": 3}),
+    ):
+        refused = fitter.send("build.set_pads", step, "build")
+        assert (refused.status_code, refused.json()["field"]) == (422, f"build.set_pads.{field}")
+    own = fitter.send("build.put_bar", {"part": None}, "build")
+    assert own.status_code == 422
+    assert own.json()["message"] == "The rider's own bar has no pads."
+
+
+def test_a_one_piece_cockpit_slides_its_levers_and_no_more(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    dear = next(f for f in bench(fitter)["fronts"] if f["cost"] == "dear part")
+    fitter.send("build.front", {"front": dear["front"]}, "build")
+    bar = bench(fitter)["bar"]
+    assert [r["name"] for r in bar["rails"]] == ["levers"]
+    assert bar["why_not"] == "One piece with its stem: only its levers move."
+    assert fitter.send("build.slide_levers", {"by_mm": 2}, "build").status_code == 200
+    assert not bench(fitter)["best_is_now"]
+    for command in ({"do": "build.turn_bar", "ramp_deg": 2}, {"do": "build.put_bar", "part": None}):
+        assert send(fitter, command).status_code == 422
+
+
+def heavier(demo: TestClient, fitter: Fitter, kg: int) -> None:
+    """The rider weighs so much."""
+    sheet = fitter.read("rider")
+    rider = sheet["rider"]
+    body = {"base_revision": rider["revision"], "measures": {"mass": f"{kg} kg"}}
+    assert demo.patch(f"/api/riders/{rider['id']}", json=body).status_code == 200
+    fitter.read("build")
+
+
+def test_no_part_is_offered_that_is_too_weak_for_the_rider(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    shelf = demo.get("/api/shelves/parts").json()
+    key = next(s["part"] for s in rails(fitter)["width"]["stops"] if s["value"] == 440)
+    weak = next(p for p in shelf if p["id"] == key)
+    part = {**{k: v for k, v in weak["part"].items() if v is not None}, "rider_limit_kg": 70}
+    assert demo.put(f"/api/shelves/parts/{weak['id']}", json={k: str(v) for k, v in part.items()}).status_code == 200
+    assert key in {s["part"] for s in rails(fitter)["width"]["stops"]}
+    heavier(demo, fitter, 90)
+    assert weak["id"] not in {s["part"] for s in rails(fitter)["width"]["stops"]}
+    refused = fitter.send("build.put_bar", {"part": weak["id"]}, "build")
+    assert refused.status_code == 422
+    assert refused.json()["message"] == "This bar is not to be had, or too weak for this rider."
+
+
+def test_a_card_never_hides_that_crank_and_saddle_are_for_two_legs(demo: TestClient) -> None:
+    for rider, said in (
+        ("Tamsin Orre", "Foot −5 0 off the goal, outside ±3, 1."),
+        # Nobody read the crank of this bike: there is no mark to miss, and it is said all the same.
+        ("Odile Marrack", "Cranks of 165, and the saddle is set for 170."),
+    ):
+        fitter = demo_fit(demo, rider)
+        if rider == "Odile Marrack":
+            fitter.send("measure.take_back", {"key": "crank"})
+        stop = next(s for s in rails(fitter)["crank"]["stops"] if s["value"] == 165)
+        fitter.send("build.put_foot", {"part": stop["part"]}, "build")
+        assert said in fitter.read("setup")["setup"]["warnings"]
+        assert said in card_text(demo, fitter)
+
+
+def test_a_saddle_never_draws_the_post_out_past_its_mark(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    showing = rails(fitter)["showing"]
+    least, most = showing["stops"][0]["value"], showing["stops"][-1]["value"]
+    for saddle in bench(fitter)["saddles"]:
+        fitter.send("build.saddle", {"part": saddle["part"]}, "build")
+        it = rails(fitter)["showing"]
+        inside = next(s for s in it["stops"] if s["chosen"])
+        assert inside["house"], saddle["name"]
+        assert least - 60 <= it["value"] <= most + 60

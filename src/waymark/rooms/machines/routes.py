@@ -11,7 +11,7 @@ from pydantic import BaseModel, Field
 from waymark.core.drawing.machine_card import MachineCard, card_pages
 from waymark.core.errors import InputError
 from waymark.core.marks import Mark
-from waymark.core.say import say
+from waymark.core.say import bare, say
 from waymark.rooms.deps import ERRORS, Key, StoreDep
 from waymark.rooms.documents import write_pdf
 from waymark.rooms.doorway import room_router
@@ -190,6 +190,9 @@ def _settings(desk: DeskDep, file: MachineFile, fits: list[int]) -> Iterator[Set
 
 def _card(s: Settings) -> MachineCard:
     rows = [(f"{b.number}  {b.name}", b.label, tell(b.lies)) for b in s.blocks]
-    crank = (tell(say("Crank")), f"{s.crank_mm:g}", "" if s.crank_off_mm == 0 else f"{s.crank_off_mm:+g}")
+    by = bare(abs(s.crank_off_mm))
+    longer, shorter = say("{by} longer than asked", by=by), say("{by} shorter than asked", by=by)
+    off = say("as asked") if s.crank_off_mm == 0 else longer if s.crank_off_mm > 0 else shorter
+    crank = (tell(say("Crank")), f"{s.crank_mm:g}", tell(off))
     says = tell(s.headline) if s.says is None else f"{tell(s.headline)}; {tell(s.says)}"
     return MachineCard(s.rider, s.machine, says, (*rows, crank))

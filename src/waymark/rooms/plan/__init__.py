@@ -1,14 +1,16 @@
 """The plan: the frame and parts chosen for the goal, the search behind them, and the bike they make."""
 
-from waymark.rooms.plan.asked import schools, sought, wish
+from waymark.rooms.plan.asked import schools, sought, to_be_had, wish
 from waymark.rooms.plan.cautions import cautions_of, rules_of, toe_mm
 from waymark.rooms.plan.dials import goal_dials, plan_dials
 from waymark.rooms.plan.facts import (
+    FEET_DISAGREE,
     chosen,
     chosen_option,
     cover_mm,
     cut_off_mm,
     explain,
+    feet_agree,
     front_end,
     goal_for,
     moved_since,
@@ -95,6 +97,7 @@ from waymark.rooms.plan.warnings import plan_warnings
 from waymark.rooms.plan.words import RoomOut, angles_of, build_words, point, room_out
 
 __all__ = [
+    "FEET_DISAGREE",
     "OWN_POST",
     "BuildState",
     "FrameState",
@@ -123,6 +126,7 @@ __all__ = [
     "drawn_plan",
     "explain",
     "faults_of_way",
+    "feet_agree",
     "front_end",
     "front_key",
     "gate_prompts",
@@ -186,6 +190,7 @@ __all__ = [
     "take_best",
     "take_own",
     "take_seat",
+    "to_be_had",
     "toe_mm",
     "unsure_hand",
     "ways_offered",

@@ -12,13 +12,24 @@ from waymark.rooms.files import Facts, fact
 from waymark.rooms.plan.state import FrameState, Look, Schools
 from waymark.rooms.posts.goal import discipline, goal_contact
 from waymark.rooms.posts.measure import MeasureState
-from waymark.rooms.shelves import DropBarPart, FlatBarPart
+from waymark.rooms.shelves import DropBarPart, FlatBarPart, PartBase
 
 
 @fact(reading=True)
 def look(facts: Facts) -> Look:
     """Which frames are looked at."""
     return facts.part(FrameState).look
+
+
+@fact(reading=True)
+def mass_kg(facts: Facts) -> float | None:
+    """The rider's mass."""
+    return facts.profile.mm("mass")
+
+
+def to_be_had(facts: Facts, part: PartBase) -> bool:
+    """Whether a part is in stock or owned, and strong enough for the rider."""
+    return (part.in_stock or part.owned) and part.carries(mass_kg(facts))
 
 
 @fact(reading=True)

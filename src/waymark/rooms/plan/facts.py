@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from waymark.core.cockpit import Stem, bar_clamp
 from waymark.core.contact import Contact, ContactKind
-from waymark.core.feet import foot_stack_mm
+from waymark.core.feet import bolts_agree, foot_stack_mm
 from waymark.core.marks import Mark
 from waymark.core.say import Angle, Length, Said, Size, Words, bare, exactly, say, term
 from waymark.core.search import FrameOption, Gates, Goal, SaddleOption, Tolerance
@@ -17,7 +17,7 @@ from waymark.rooms.files import Facts, MarkName, Marks, both, fact
 from waymark.rooms.plan.state import BuildState, FrameState
 from waymark.rooms.posts.goal import discipline, goal_contact, goal_crank_mm, goal_foot, goal_marks
 from waymark.rooms.posts.measure import MeasureState, context, explain_foot, saddle_part
-from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart, FrameSize, SaddlePart, frame_option
+from waymark.rooms.shelves import AeroBarPart, CrankPart, DropBarPart, FlatBarPart, FrameSize, SaddlePart, frame_option
 
 # What a bar of each kind carries.
 CARRIED: Mapping[str, ContactKind] = {"drop_bar": "hood", "flat_bar": "grip", "aero_bar": "extension"}
@@ -88,6 +88,12 @@ def other_saddle(facts: Facts) -> SaddlePart | None:
     return facts.part(BuildState).saddle
 
 
+@fact(reading=True)
+def other_crank(facts: Facts) -> CrankPart | None:
+    """The crank chosen in place of the present one."""
+    return facts.part(BuildState).crank
+
+
 @fact
 def plan_saddle(facts: Facts) -> SaddlePart:
     """The saddle of the plan: another one chosen for it, else the present one, else a usual one."""
@@ -144,6 +150,15 @@ def stack_of_parts_mm(facts: Facts) -> float | None:
         return None
     cleat, shoe = (it.fit() if it else None for it in (b.cleat, b.shoe))
     return foot_stack_mm(b.pedal.fit(), cleat, shoe)  # type: ignore[arg-type]
+
+
+FEET_DISAGREE = say("Pedal, cleat and shoe do not go together: their cleats have other bolts.")
+
+
+def feet_agree(facts: Facts) -> bool | None:
+    """Whether the plan's pedal, cleat and shoe have the same bolts; ``None`` where one that matters is not known."""
+    b = facts.part(BuildState)
+    return bolts_agree(*(it.fit() if it else None for it in (b.pedal, b.cleat, b.shoe)))  # type: ignore[arg-type]
 
 
 def explain(facts: Facts, mark: MarkName) -> list[Said]:

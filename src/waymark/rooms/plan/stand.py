@@ -9,7 +9,7 @@ from waymark.core.marks import Mark
 from waymark.core.say import Angle, Said, exactly, say, with_commas
 from waymark.core.search.places import drop_words, pad_words, roll_words, school_rotation_deg
 from waymark.rooms.files import Facts, fact
-from waymark.rooms.plan.asked import schools
+from waymark.rooms.plan.asked import schools, sought
 from waymark.rooms.plan.facts import plan_bar
 from waymark.rooms.plan.own import as_read, can_turn
 from waymark.rooms.plan.state import BuildState, PlaceState
@@ -25,7 +25,7 @@ def bar_stand(facts: Facts) -> Stand | None:
     """How the plan's bar stands, where its figures are known and how it stood was read; ``None`` elsewhere, and on pads."""
     b, measure = facts.part(BuildState), facts.part(MeasureState)
     part = b.cockpit or plan_bar(facts)
-    if part is None or isinstance(part, AeroBarPart) or context(facts).contact.on_pads:
+    if part is None or isinstance(part, AeroBarPart) or sought(facts) == "pad":
         return None
     place = b.place
     if place is not None:

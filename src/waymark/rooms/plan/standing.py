@@ -11,7 +11,7 @@ from waymark.core.search import Gates
 from waymark.core.search.gates import standover_room_mm, step_over_mm
 from waymark.rooms.files import Facts, fact
 from waymark.rooms.plan.asked import schools
-from waymark.rooms.plan.facts import nose_to_s_mm
+from waymark.rooms.plan.facts import nose_to_s_mm, other_crank
 from waymark.rooms.posts.goal import discipline, goal_crank_mm, goal_marks
 from waymark.rooms.shelves import FrameSize, frame_option
 
@@ -38,7 +38,10 @@ def gates(facts: Facts) -> Gates:
 
 
 def _crank_mm(facts: Facts) -> float | None:
-    """The goal's crank where one was read or chosen: an assumed one bars no frame."""
+    """The crank chosen, else the goal's where one was read: an assumed one bars no frame."""
+    chosen_one = other_crank(facts)
+    if chosen_one is not None:
+        return chosen_one.length_mm
     return goal_crank_mm(facts) if "foot" in goal_marks(facts) else None
 
 

@@ -5,10 +5,10 @@ from __future__ import annotations
 from waymark.core.say import Said, Words, exactly, say, term
 from waymark.core.search.gates import gate_faults
 from waymark.rooms.files import Facts, misses
-from waymark.rooms.plan.facts import chosen, moved_since, plan_marks
+from waymark.rooms.plan.facts import FEET_DISAGREE, chosen, feet_agree, moved_since, plan_marks
 from waymark.rooms.plan.standing import gates, nose_x_mm
 from waymark.rooms.plan.state import BuildState
-from waymark.rooms.posts.goal import goal_marks
+from waymark.rooms.posts.goal import goal_crank_mm, goal_marks
 from waymark.rooms.posts.measure import label_of, open_findings
 from waymark.rooms.shelves import frame_option
 from waymark.rooms.telling import as_said
@@ -30,6 +30,12 @@ def plan_warnings(facts: Facts) -> list[Said]:
             x, y = (exactly(t) for t in facts.house.tolerance(mark))
             label, off = term(label_of(facts, mark)), say("{x} {y}", x=as_said(miss.show_x), y=as_said(miss.show_y))
             said.append(say("{mark} {off} off the goal, outside ±{x}, {y}.", mark=label, off=off, x=x, y=y))
+    marks = goal_marks(facts)
+    if b.crank is not None and "foot" not in marks and b.crank.length_mm != goal_crank_mm(facts):
+        crank, set_for = exactly(b.crank.length_mm), exactly(goal_crank_mm(facts))
+        said.append(say("Cranks of {crank}, and the saddle is set for {set_for}.", crank=crank, set_for=set_for))
+    if feet_agree(facts) is False:
+        said.append(FEET_DISAGREE)
     stops = gate_faults(frame_option("", size), gates(facts), nose_x_mm(facts))
     said += [say("{frame}: {why}.", frame=Words(size.label), why=f.words) for f in stops]
     if still := open_findings(facts):

@@ -192,8 +192,7 @@ def search_shelf(
     for key, it in parts:
         if not it.in_stock and not it.owned:
             continue
-        weak = wanted is not None and wanted.rider_mass_kg is not None and it.rider_limit_kg is not None
-        if weak and it.rider_limit_kg < wanted.rider_mass_kg:  # type: ignore[operator,union-attr]
+        if wanted is not None and not it.carries(wanted.rider_mass_kg):
             continue
         if it.kind == "stem" and (wanted is not None or bar_clamp_mm in (None, it.bar_clamp_mm)):
             stems.append(

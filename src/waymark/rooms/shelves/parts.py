@@ -26,6 +26,10 @@ class PartBase(Stocked):
     rung: Rung = "part"
     rider_limit_kg: float | None = mm(30, 300, default=None)
 
+    def carries(self, rider_mass_kg: float | None) -> bool:
+        """Whether it is strong enough, as far as its maker and the rider's mass say."""
+        return rider_mass_kg is None or self.rider_limit_kg is None or rider_mass_kg <= self.rider_limit_kg
+
 
 class StemPart(PartBase):
     """A stem: length along its axis, angle as printed (+ up), clamp heights and diameters."""

@@ -60,7 +60,7 @@ const plumb = computed(() => {
 <template>
   <svg
     :viewBox="`0 0 ${W} ${H}`"
-    class="views"
+    class="views close-up"
     role="group"
     :aria-label="$t('The bar from the side and from the front')">
     <clipPath id="bar-side"><rect :width="wide" :height="H" /></clipPath>
@@ -102,13 +102,6 @@ const plumb = computed(() => {
 </template>
 
 <style scoped>
-.views {
-  display: block;
-  width: 100%;
-  flex: none;
-  background: var(--sheet);
-  border-bottom: 1px solid var(--hair);
-}
 .old :deep(path),
 .old :deep(circle) {
   fill: none;

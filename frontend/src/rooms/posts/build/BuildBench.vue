@@ -53,7 +53,7 @@ const headline = computed(() =>
       </p>
     </header>
     <p v-if="stale" class="warn stale">{{ stale }}</p>
-    <el-tabs v-model="tab" class="tabs" :aria-label="$t('Parts of the build')">
+    <el-tabs v-model="tab" class="tabs bench-tabs" :aria-label="$t('Parts of the build')">
       <el-tab-pane :label="$t('Stem')" name="stem" lazy>
         <StemPanel :build="build" :sheet="sheet" :stale="Boolean(stale)" />
       </el-tab-pane>
@@ -84,21 +84,6 @@ header {
 h1 {
   font-size: 34px;
   font-weight: 620;
-}
-.tabs {
-  flex: 1;
-  min-height: 0;
-}
-.tabs :deep(.el-tabs__header) {
-  margin: 0;
-  padding: 0 24px;
-}
-.tabs :deep(.el-tabs__content),
-.tabs :deep(.el-tab-pane) {
-  display: flex;
-  flex: 1;
-  flex-direction: column;
-  min-height: 0;
 }
 .tabs :deep(.scroll) {
   min-height: 0;

@@ -48,7 +48,11 @@ const carryCrank = () =>
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${W} ${H}`" class="view" role="img" :aria-label="$t('Cranks, pedals and shoes from above')">
+  <svg
+    :viewBox="`0 0 ${W} ${H}`"
+    class="view close-up"
+    role="img"
+    :aria-label="$t('Cranks, pedals and shoes from above')">
     <g class="draw" :transform="`translate(${W / 2} ${H / 2}) scale(${SCALE} ${-SCALE})`">
       <ShapeList :shapes="feet.picture" />
     </g>
@@ -111,13 +115,6 @@ const carryCrank = () =>
 </template>
 
 <style scoped>
-.view {
-  display: block;
-  width: 100%;
-  flex: none;
-  background: var(--sheet);
-  border-bottom: 1px solid var(--hair);
-}
 .view text {
   font: 560 13px var(--words);
   fill: var(--ink);

@@ -33,7 +33,7 @@ const place = (p: { x_mm: number; y_mm: number }) => ({
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${W} ${H}`" class="view" role="img" :aria-label="$t('Saddle and post from the side')">
+  <svg :viewBox="`0 0 ${W} ${H}`" class="view close-up" role="img" :aria-label="$t('Saddle and post from the side')">
     <g class="draw" :transform="`translate(${origin.x} ${origin.y}) scale(${SCALE} ${-SCALE})`">
       <ShapeList v-if="sheet.picture" :shapes="sheet.picture.bike" />
     </g>
@@ -96,13 +96,6 @@ const place = (p: { x_mm: number; y_mm: number }) => ({
 </template>
 
 <style scoped>
-.view {
-  display: block;
-  width: 100%;
-  flex: none;
-  background: var(--sheet);
-  border-bottom: 1px solid var(--hair);
-}
 .seat p {
   padding-top: 6px;
   font-size: 14px;

@@ -69,7 +69,7 @@ const hint: Record<string, string> = {
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${W} ${H}`" class="stack" role="group" :aria-label="$t('Steerer, from the frame up')">
+  <svg :viewBox="`0 0 ${W} ${H}`" class="stack close-up" role="group" :aria-label="$t('Steerer, from the frame up')">
     <g class="draw" :transform="`translate(${view.left} ${view.top}) scale(${view.k} ${-view.k})`">
       <ShapeList :shapes="build.picture" />
     </g>
@@ -96,13 +96,6 @@ const hint: Record<string, string> = {
 </template>
 
 <style scoped>
-.stack {
-  display: block;
-  width: 100%;
-  flex: none;
-  background: var(--sheet);
-  border-bottom: 1px solid var(--hair);
-}
 text {
   font: 560 13px var(--words);
   fill: var(--ink);

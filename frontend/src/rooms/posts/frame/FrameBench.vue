@@ -114,7 +114,7 @@ function hold(id: number) {
         <button type="button" class="press low" @click="tab = 'made'">{{ $t('The frame to have made') }}</button>
       </p>
     </section>
-    <el-tabs v-model="tab" class="tabs" :aria-label="$t('Frames')">
+    <el-tabs v-model="tab" class="tabs bench-tabs" :aria-label="$t('Frames')">
       <el-tab-pane name="worth" :label="view.no_fit ? $t('The nearest') : $t('Others')"
         ><BuildLines
           :lines="view.worth"
@@ -214,23 +214,8 @@ h1 {
   align-items: center;
   text-decoration: none;
 }
-.tabs {
-  flex: 1;
-  min-height: 0;
-}
 /* Six stand beside each other without being scrolled. */
 .tabs :deep(.el-tabs__item) {
   padding: 0 8px;
-}
-.tabs :deep(.el-tabs__header) {
-  margin: 0;
-  padding: 0 24px;
-}
-.tabs :deep(.el-tabs__content),
-.tabs :deep(.el-tab-pane) {
-  display: flex;
-  flex: 1;
-  flex-direction: column;
-  min-height: 0;
 }
 </style>

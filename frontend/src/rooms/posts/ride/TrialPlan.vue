@@ -22,6 +22,12 @@ const draft = reactive({
   power_w: null as number | null,
   blind: true,
 })
+const NUMBERS = [
+  { field: 'blocks', label: t('Blocks'), least: 1, most: 12, step: 1 },
+  { field: 'minutes', label: t('Minutes a run'), least: 0.5, most: 60, step: 0.5 },
+  { field: 'rest_minutes', label: t('Rest, minutes'), least: 0, most: 60, step: 0.5 },
+  { field: 'power_w', label: t('Effort asked, W'), least: 20, most: 2000, step: 5 },
+] as const
 const PATTERNS = [
   {
     name: t('Two stems'),
@@ -103,31 +109,15 @@ async function plan() {
         ><el-input v-model="draft.outcomes" maxlength="330" :aria-label="$t('Looked at in each run')"
       /></label>
       <div class="numbers">
-        <label
-          ><span>{{ $t('Blocks') }}</span
-          ><el-input-number v-model="draft.blocks" :min="1" :max="12" :aria-label="$t('Blocks')"
-        /></label>
-        <label
-          ><span>{{ $t('Minutes a run') }}</span
-          ><el-input-number v-model="draft.minutes" :min="0.5" :max="60" :step="0.5" :aria-label="$t('Minutes a run')"
-        /></label>
-        <label
-          ><span>{{ $t('Rest, minutes') }}</span
+        <label v-for="n in NUMBERS" :key="n.field"
+          ><span>{{ n.label }}</span
           ><el-input-number
-            v-model="draft.rest_minutes"
-            :min="0"
-            :max="60"
-            :step="0.5"
-            :aria-label="$t('Rest, minutes')"
-        /></label>
-        <label
-          ><span>{{ $t('Effort asked, W') }}</span
-          ><el-input-number
-            v-model="draft.power_w"
-            :min="20"
-            :max="2000"
-            :controls="false"
-            :aria-label="$t('Effort asked, W')"
+            v-model="draft[n.field]"
+            :min="n.least"
+            :max="n.most"
+            :step="n.step"
+            :controls="n.field !== 'power_w'"
+            :aria-label="n.label"
         /></label>
       </div>
       <el-checkbox v-model="draft.blind">{{ $t('Blind: only the helper sees which set-up is ridden') }}</el-checkbox>

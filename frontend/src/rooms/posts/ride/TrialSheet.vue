@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useIntervalFn } from '@vueuse/core'
+import { useIntervalFn, useSessionStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 
 import type { Schemas } from '@/shared/api/client'
@@ -15,19 +15,20 @@ const props = defineProps<{ it: Schemas['TrialOut'] }>()
 const store = useSheet()
 const trial = computed(() => props.it.trial)
 const seen = ref(!props.it.trial.blind)
-const started = ref<number | null>(null)
-const now = ref(0)
-const { pause, resume } = useIntervalFn(() => (now.value = Date.now()), 250, { immediate: false })
+// Kept while the window is open: a look at the rides, or a reload, does not stop the clock.
+const started = useSessionStorage<number>(`waymark.trial.${store.sheet?.id}.${props.it.trial.id}`, 0)
+const now = ref(Date.now())
+const { pause, resume } = useIntervalFn(() => (now.value = Date.now()), 250, { immediate: started.value > 0 })
 function start() {
   started.value = now.value = Date.now()
   resume()
 }
 function stop() {
-  started.value = null
+  started.value = 0
   pause()
 }
 const phase = computed(() =>
-  started.value === null
+  !started.value
     ? null
     : phaseAt(
         (now.value - started.value) / 1000,
@@ -87,7 +88,7 @@ const shown = (x: number | null) => (x === null ? '' : `${x > 0 ? '+' : x < 0 ? 
       </li>
     </ol>
     <p class="acts">
-      <button v-if="started === null" type="button" class="press solid" :disabled="trial.stopped" @click="start">
+      <button v-if="!started" type="button" class="press solid" :disabled="trial.stopped" @click="start">
         {{ $t('Start the clock') }}
       </button>
       <button v-else type="button" class="press" @click="stop">{{ $t('Stop the clock') }}</button>

@@ -22,6 +22,7 @@ from waymark.rooms.plan import (
     plan_bar,
     schools,
     sought,
+    to_be_had,
 )
 from waymark.rooms.posts.measure import MeasureState
 from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart
@@ -96,7 +97,7 @@ def fitting_bars(facts: Facts) -> tuple[tuple[int, DropBarPart | FlatBarPart], .
     found = []
     for it in facts.shelf.parts:
         part = it.part
-        if part.kind not in SERVES[sought(facts)] or not (part.in_stock or part.owned):
+        if part.kind not in SERVES[sought(facts)] or not to_be_had(facts, part):
             continue
         if isinstance(part, DropBarPart | FlatBarPart) and (stem is None or part.bar_clamp_mm == stem.bar_clamp_mm):
             found.append((it.id, part))

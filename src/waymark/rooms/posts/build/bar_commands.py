@@ -23,8 +23,10 @@ from waymark.rooms.plan import (
     plan_bar,
     sought,
     stem_of,
+    to_be_had,
 )
 from waymark.rooms.posts.build.bar_choices import SERVES, cut_widths, nearest_pads
+from waymark.rooms.posts.measure import context
 from waymark.rooms.schema import mm
 from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart
 
@@ -150,10 +152,16 @@ class PutBar(Command):
         b, facts = work.file.part(BuildState), work.facts
         if b.cockpit is not None or stem_of(b) is None:
             raise self.refuse("part", "There is no stem of its own to clamp a bar.", "a build with a stem")
+        if self.part is None and sought(facts) == "pad" and not context(facts).contact.on_pads:
+            raise self.refuse("part", "The rider's own bar has no pads.", "an aero bar from the shelf")
         if self.part is None:
             b.bar = b.place = b.cut_to_mm = None
             return say("Bar as on the old bike")
         part = facts.shelf.part(self.part, *SERVES[sought(facts)])
+        if not to_be_had(facts, part):
+            raise self.refuse(
+                "part", "This bar is not to be had, or too weak for this rider.", "a bar that is listed", self.part
+            )
         if b.stem is not None and part.bar_clamp_mm != b.stem.bar_clamp_mm:  # type: ignore[union-attr]
             raise self.refuse(
                 "part",

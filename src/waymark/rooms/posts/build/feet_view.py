@@ -11,7 +11,6 @@ from waymark.core.feet import (
     PedalAdvice,
     PedalRider,
     advice_words,
-    bolts_agree,
     change_foot,
     pedal_advice,
     speaks_against,
@@ -22,7 +21,16 @@ from waymark.core.rules.verdict import judge_pair
 from waymark.core.say import Angle, Length, Said, Words, bare, exactly, say, tenths, with_commas
 from waymark.core.search.previews import Stop
 from waymark.rooms.files import Facts, both, fact, shapes
-from waymark.rooms.plan import BuildState, chosen, plan_marks, sits_then, stack_of_parts_mm
+from waymark.rooms.plan import (
+    FEET_DISAGREE,
+    BuildState,
+    chosen,
+    feet_agree,
+    plan_marks,
+    sits_then,
+    stack_of_parts_mm,
+    to_be_had,
+)
 from waymark.rooms.posts.build.rails import Offered, rail
 from waymark.rooms.posts.build.shapes import FeetBench, FootChoice, FootRow, Rail, StackFollows
 from waymark.rooms.posts.goal import discipline, goal_crank_mm, goal_foot, goal_marks
@@ -41,7 +49,7 @@ def on_shelf(facts: Facts, kind: FootKind) -> Iterator[tuple[int, FootPart]]:
     """The parts of one kind that are in stock or owned."""
     for it in facts.shelf.parts:
         part = it.part
-        if isinstance(part, FootPart) and part.kind == kind and (part.in_stock or part.owned):
+        if isinstance(part, FootPart) and part.kind == kind and to_be_had(facts, part):
             yield it.id, part
 
 
@@ -199,8 +207,8 @@ def _rows(facts: Facts) -> list[FootRow]:
     rows = [
         FootRow(
             name=say("Sole over axle"),
-            now=exactly_said(now),
-            plan=None if stack is None else exactly_said(stack),
+            now=_alone(now),
+            plan=None if stack is None else _alone(stack),
             note=say("the goal has {wanted}", wanted=exactly(wanted)),
         )
     ]
@@ -209,7 +217,7 @@ def _rows(facts: Facts) -> list[FootRow]:
         extra = b.pedal.axle_extra_mm if b.pedal else 0.0
         more = say("axles {extra} longer, {both} in all", extra=exactly(extra), both=exactly(2 * extra))
         note = more if extra else say("slots move a foot in or out")
-        rows.append(FootRow(name=say("Half stance"), now=None, plan=exactly_said(stands.half_mm), note=note))
+        rows.append(FootRow(name=say("Half stance"), now=None, plan=_alone(stands.half_mm), note=note))
     if b.pedal is not None and b.pedal.clipped:
         float_deg = b.cleat.float_deg if b.cleat else b.pedal.float_deg
         note = say("of the cleat") if b.cleat else say("of the pedal")
@@ -217,7 +225,7 @@ def _rows(facts: Facts) -> list[FootRow]:
     return rows
 
 
-def exactly_said(mm: float) -> Said:
+def _alone(mm: float) -> Said:
     """A length by itself, with the decimals it has."""
     return say("{mm}", mm=exactly(mm))
 
@@ -260,12 +268,10 @@ def _troubles(facts: Facts) -> list[Said]:
         if (least is not None and b.crank.length_mm < least) or (most is not None and b.crank.length_mm > most):
             said.append(say("The frame's maker does not allow cranks of {length}.", length=exactly(b.crank.length_mm)))
     if b.pedal is not None and b.pedal.clipped:
-        fits = [it.fit() for it in (b.pedal, b.cleat, b.shoe) if it is not None]
-        pedal, cleat, shoe = b.pedal.fit(), b.cleat.fit() if b.cleat else None, b.shoe.fit() if b.shoe else None
-        agree = bolts_agree(pedal, cleat, shoe)
+        agree = feet_agree(facts)
         if agree is False:
-            said.append(say("Pedal, cleat and shoe do not go together: their cleats have other bolts."))
-        elif agree is None and len(fits) > 1:
+            said.append(FEET_DISAGREE)
+        elif agree is None and (b.cleat is not None or b.shoe is not None):
             said.append(say("Whether pedal, cleat and shoe go together is not on record: ask the shop."))
         if b.cleat is None or b.shoe is None:
             said.append(say("Choose cleat and shoe: only then is it known how high the sole stands."))

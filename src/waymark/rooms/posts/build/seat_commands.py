@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from math import ceil, floor
 from typing import Literal
 
 from pydantic import Field
@@ -102,8 +103,11 @@ class PutSaddle(Command):
         if frame is not None and goal is not None and goal.saddle_fit is not None:
             fit = goal.saddle_fit
             need = seat_for(frame.seat_angle_deg, b.post.setback_mm, fit.fit, goal.saddle, frame.axis_behind_bb_mm)
-            room = fit.rail_room_mm
-            b.post_exposed_mm = round(need.post_mm - frame.seat_tube_mm)
+            room, shown = fit.rail_room_mm, round(need.post_mm - frame.seat_tube_mm)
+            if b.post.name != OWN_POST:
+                low, high = post_bounds(frame, post_option(1, b.post), goal.weights)
+                shown = round(min(max(shown, ceil(low)), floor(high)))
+            b.post_exposed_mm = shown
             b.slide_mm = round(min(max(need.slide_mm, -room), room))
         return say("Saddle {name}", name=Words(b.saddle.name)) if b.saddle else say("Saddle as on the old bike")
 

@@ -12,10 +12,10 @@ from waymark.core.search.previews import Stop
 from waymark.core.search.seats import best_seat, post_bounds
 from waymark.core.seat import SaddleFit, saddle_mark, seat_for
 from waymark.rooms.files import Facts, fact
-from waymark.rooms.plan import OWN_POST, BuildState, chosen_option, plan_goal, plan_marks
+from waymark.rooms.plan import OWN_POST, BuildState, chosen_option, plan_goal, plan_marks, to_be_had
 from waymark.rooms.posts.build.rails import Offered, rail
 from waymark.rooms.posts.build.shapes import Rail, SaddleOut
-from waymark.rooms.posts.measure import MeasureState, saddle_part
+from waymark.rooms.posts.measure import MeasureState, context, saddle_part
 from waymark.rooms.shelves import PostPart, SaddlePart
 
 SHOWN_MM = 12
@@ -38,7 +38,7 @@ def fitting_posts(facts: Facts) -> Iterator[tuple[int, PostPart]]:
     wide = frame.post_diameter_mm if frame else None
     for it in facts.shelf.parts:
         part = it.part
-        if isinstance(part, PostPart) and (part.in_stock or part.owned) and part.diameter_mm == wide:
+        if isinstance(part, PostPart) and part.diameter_mm == wide and to_be_had(facts, part):
             yield it.id, part
 
 
@@ -127,14 +127,14 @@ def saddles_alike(facts: Facts) -> list[SaddleOut]:
     b, frame, goal = facts.part(BuildState), chosen_option(facts), plan_goal(facts)
     if frame is None or goal is None or b.post is None:
         return []
-    own, mass = saddle_part(facts.part(MeasureState), facts.house.assumed["nose_to_s"]), facts.profile.mm("mass")
+    own = saddle_part(facts.part(MeasureState), facts.house.assumed["nose_to_s"])
+    # Its nose as it was read outranks what its data say.
+    own = own.model_copy(update={"nose_to_s_mm": context(facts).saddle.nose_to_s_mm})
     known = facts.part(MeasureState).saddle is not None
     offered: list[tuple[int | None, SaddlePart]] = [(None, own)]
     for it in facts.shelf.parts:
         part = it.part
-        if not isinstance(part, SaddlePart) or part.name == own.name or not (part.in_stock or part.owned):
-            continue
-        if mass is None or part.rider_limit_kg is None or mass <= part.rider_limit_kg:
+        if isinstance(part, SaddlePart) and part.name != own.name and to_be_had(facts, part):
             offered.append((it.id, part))
     made = [_saddle_out(b, (frame, goal, b.post), key, part) for key, part in offered]
     if not known:
