@@ -291,7 +291,7 @@ def test_a_card_never_hides_that_crank_and_saddle_are_for_two_legs(demo: TestCli
     for rider, said in (
         ("Tamsin Orre", "Foot −5 0 off the goal, outside ±3, 1."),
         # Nobody read the crank of this bike: there is no mark to miss, and it is said all the same.
-        ("Odile Marrack", "Cranks of 165, and the saddle is set for 170."),
+        ("Odile Marrack", "Cranks of 165, and the saddle is set for 172.5."),
     ):
         fitter = demo_fit(demo, rider)
         if rider == "Odile Marrack":
