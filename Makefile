@@ -6,6 +6,9 @@ CLIENT := frontend/src/shared/api/generated.d.ts
 LISTS := frontend/src/shared/api/lists.ts
 FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend/index.html frontend/vite.config.ts
 
+# Byte code is kept, whatever the machine is set to: without it every command waits seconds for its imports.
+unexport PYTHONDONTWRITEBYTECODE
+
 .PHONY: setup demo dev test explore lint bench rates shots client messages browser clean
 
 setup: .venv/ready .venv/compiled $(STATIC)

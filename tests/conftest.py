@@ -38,11 +38,26 @@ def demo_file(tmp_path_factory: pytest.TempPathFactory) -> Path:
     return path
 
 
+@pytest.fixture(scope="session")
+def empty_file(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """An empty store, migrated once; tests take copies."""
+    path = tmp_path_factory.mktemp("empty") / "waymark.sqlite3"
+    store = open_store(path)
+    upgrade(store)
+    store.close()
+    return path
+
+
+def _copied(made: Path, into: Path) -> Store:
+    for file in made.parent.iterdir():
+        shutil.copy(file, into / file.name)
+    return open_store(into / made.name)
+
+
 @pytest.fixture
-def store(tmp_path: Path) -> Iterator[Store]:
+def store(tmp_path: Path, empty_file: Path) -> Iterator[Store]:
     """An empty, migrated store."""
-    made = open_store(tmp_path / "waymark.sqlite3")
-    upgrade(made)
+    made = _copied(empty_file, tmp_path)
     yield made
     made.close()
 
@@ -50,9 +65,7 @@ def store(tmp_path: Path) -> Iterator[Store]:
 @pytest.fixture
 def demo_store(tmp_path: Path, demo_file: Path) -> Iterator[Store]:
     """A store of its own with the demo in it."""
-    for file in demo_file.parent.iterdir():
-        shutil.copy(file, tmp_path / file.name)
-    made = open_store(tmp_path / demo_file.name)
+    made = _copied(demo_file, tmp_path)
     yield made
     made.close()
 

@@ -58,3 +58,30 @@ def test_saddle_and_pedals_are_chosen_and_stand_on_the_card(demo_room: Room, pag
     page.goto(at(demo_room, "Tamsin Orre", "setup"))
     for line in ("Saddle: Knot Steel", "Pedals: Dulse", "Cleats: Wrack eight", "Shoes: Sedge"):
         expect(page.get_by_text(line, exact=True).first).to_be_visible()
+
+
+def test_a_hand_is_nudged_by_one_of_its_ways_and_back(demo_room: Room, page: Page) -> None:
+    page.goto(at(demo_room, "Halvard Stroud", "build"))
+    page.get_by_role("tab", name="Ways").click()
+    before = cell(page, "hand", "plan")
+    page.get_by_text("Nudge", exact=True).click()
+    pad = page.get_by_role("group", name="Nudge by the arrow keys")
+    pad.focus()
+    page.keyboard.press("Shift+ArrowUp")
+    expect(page.get_by_role("heading", name="Hand 5 up: 5 ways")).to_be_visible()
+    spacers = page.locator('[data-way="spacers"]')
+    expect(spacers).to_contain_text("Put 5 more under the stem, 22.5 in all.")
+    assert cell(page, "hand", "plan") == before
+    spacers.click()
+    expect(page.get_by_text("Say how far: every way to get there is then listed")).to_be_visible()
+    x, y = (int(a) - int(b) for a, b in zip(cell(page, "hand", "plan").split(), before.split(), strict=True))
+    # Five of spacer at 72.5° are 4.8 up and 1.5 back.
+    assert (x, y) in ((-1, 5), (-2, 5), (-1, 4), (-2, 4))
+    # It stands after a reload, and one press takes it back.
+    moved = cell(page, "hand", "plan")
+    page.reload()
+    expect(page.get_by_role("tab", name="Stem")).to_be_visible()
+    assert cell(page, "hand", "plan") == moved
+    page.get_by_role("button", name="Undo").click()
+    expect(page.get_by_role("button", name="Bring back")).to_be_enabled()
+    assert cell(page, "hand", "plan") == before

@@ -243,7 +243,7 @@ def test_each_stop_shows_what_choosing_it_would_leave() -> None:
     goal = goal_at(build.clamp_on(frame()) + Mark(84, 14) + Mark(7, -3))
     assert now(build, frame(), goal).miss.distance_mm(Mark(-7, 3)) < 1e-9
     assert now(build, frame(), goal).verdict == "out"
-    stops = spacer_stops(build, frame(), goal, (5, 10))
+    stops = spacer_stops(build, frame(), goal, heights_mm((5, 10), frame().spacer_limit_mm))
     assert [s.value for s in stops] == [0, 5, 10, 15, 20, 25, 30]
     for stop in stops:
         at = FrontEnd(stop.value, 110, -6, 40).clamp_on(frame()) + Mark(84, 14)

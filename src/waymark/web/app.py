@@ -25,6 +25,7 @@ from waymark.rooms.languages.routes import router as languages
 from waymark.rooms.machines.routes import router as machines
 from waymark.rooms.photos.routes import router as photos
 from waymark.rooms.posts import registry
+from waymark.rooms.posts.build.routes import router as builds
 from waymark.rooms.posts.frame.routes import router as frames
 from waymark.rooms.records.routes import router as records
 from waymark.rooms.riders.routes import router as riders
@@ -75,6 +76,7 @@ def make_app(
     for router in (
         riders,
         records,
+        builds,
         frames,
         files_router(desk.registry),
         photos,

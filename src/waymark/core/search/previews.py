@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from waymark.core.cockpit.spacers import heights_mm
 from waymark.core.cockpit.steerer import Stem, bar_clamp
 from waymark.core.marks import Mark
 from waymark.core.rules.verdict import Word, judge_pair
@@ -57,11 +56,9 @@ def bar_stop(value: float, off: Mark, build: FrontEnd, frame: FrameOption, goal:
     return _stop(value, build, frame, replace(goal, hand_off_clamp=off))
 
 
-def spacer_stops(build: FrontEnd, frame: FrameOption, goal: Goal, spacers_mm: Sequence[float]) -> tuple[Stop, ...]:
-    """A stop for every spacer height the drawer can make within the frame's limit."""
-    return tuple(
-        _stop(h, replace(build, spacers_mm=h), frame, goal) for h in heights_mm(spacers_mm, frame.spacer_limit_mm)
-    )
+def spacer_stops(build: FrontEnd, frame: FrameOption, goal: Goal, heights_mm: Sequence[float]) -> tuple[Stop, ...]:
+    """A stop for every height of spacers that may stand there."""
+    return tuple(_stop(h, replace(build, spacers_mm=h), frame, goal) for h in heights_mm)
 
 
 def stem_stops(ends: Sequence[tuple[float, FrontEnd]], frame: FrameOption, goal: Goal) -> tuple[Stop, ...]:

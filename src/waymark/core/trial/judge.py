@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from math import inf, sqrt
 from typing import Literal
 
-from scipy.stats import t as student
+from scipy.special import stdtr, stdtrit
 
 from waymark.core.errors import InputError
 
@@ -44,9 +44,9 @@ def judge(pairs: Sequence[tuple[float, float]], confidence: float = 0.95, outcom
     if spread <= _SAME * max(abs(x) for pair in pairs for x in (*pair, 1.0)):
         spread = 0.0
     error = spread / sqrt(n)
-    half = float(student.ppf(1 - (1 - confidence) / outcomes / 2, n - 1)) * error
+    half = float(stdtrit(n - 1, 1 - (1 - confidence) / outcomes / 2)) * error
     ratio = abs(mean) / error if error else (inf if mean else 0.0)
-    p = min(1.0, outcomes * 2 * float(student.sf(ratio, n - 1)))
+    p = min(1.0, outcomes * 2 * float(stdtr(n - 1, -ratio)))
     least, greatest = mean - half, mean + half
     verdict: Verdict = "a" if least > 0 else "b" if greatest < 0 else "no difference shown"
     return Judged(mean, least, greatest, p, verdict)

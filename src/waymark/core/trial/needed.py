@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from math import sqrt
 
-from scipy.stats import t as student
+from scipy.special import stdtrit
 
 from waymark.core.errors import InputError
 
@@ -43,7 +43,7 @@ def pairs_needed(spread: float, difference: float, confidence: float = 0.95, out
         raise InputError("A difference that matters is more than nothing.", field="difference", allowed="above 0")
     share = 1 - (1 - confidence) / outcomes / 2
     for n in range(2, MOST_PAIRS + 1):
-        if float(student.ppf(share, n - 1)) * spread / sqrt(n) <= difference:
+        if float(stdtrit(n - 1, share)) * spread / sqrt(n) <= difference:
             return n
     return None
 

@@ -113,6 +113,11 @@ class _Pile:
     sold: tuple[float, ...] = ()
 
 
+def own_piles(now: Now, sold: Sequence[SoldSpacer]) -> dict[float, tuple[bool, float]]:
+    """Every height that own and sold pieces make within the limit: whether something is bought for it, and for how much."""
+    return {height: (bool(pile.key[0]), pile.key[1]) for height, pile in sorted(_piles(now, sold).items())}
+
+
 def every_way(now: Now, drawer: Drawer, goal: Mark, tolerance: tuple[float, float]) -> tuple[Way, ...]:
     """Every way to put the clamp at ``goal`` within ``tolerance`` (fore, up, mm), the cheapest first; of equals the
     nearest."""

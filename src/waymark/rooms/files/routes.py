@@ -3,6 +3,7 @@
 The bodies are made from the posts that are registered, so this module keeps its annotations as they are.
 """
 
+from functools import cache
 from typing import Any
 
 from fastapi import APIRouter, Query, Response
@@ -56,6 +57,7 @@ def _sent(written: bytes) -> Response:
     return Response(written, media_type="application/json")
 
 
+@cache
 def files_router(registry: Registry) -> APIRouter:
     """The routes of the files, for the posts that are registered."""
     router = room_router("/api/fits", "fits", ERRORS)

@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from functools import cache
 from hashlib import blake2b
 from typing import Any
 
@@ -72,6 +73,7 @@ class SheetBase(BaseModel):
 ALWAYS = ("id", "revision", "marks")
 
 
+@cache
 def sheet_models(registry: Registry) -> tuple[type[BaseModel], type[BaseModel]]:
     """The sheet whole, and the part of it that an edit answers with."""
     state: dict[str, Any] = {"state": (registry.file_model, ...)}

@@ -25,7 +25,7 @@ from waymark.rooms.plan.facts import (
     stem_of,
 )
 from waymark.rooms.plan.made import made, made_for
-from waymark.rooms.plan.own import can_turn, own_bar, own_stem
+from waymark.rooms.plan.own import OWN, can_turn, own_bar, own_stem
 from waymark.rooms.plan.pictures import (
     drawn_plan,
     picture_beside,
@@ -42,6 +42,7 @@ from waymark.rooms.plan.question import (
     is_long,
     kinds_asked,
     looked_at,
+    parts_at_hand,
     parts_shelf,
     progress,
     search_goal,
@@ -57,6 +58,7 @@ from waymark.rooms.plan.stand import (
     like_now,
     sizes_words,
     stands_words,
+    turned_stand,
 )
 from waymark.rooms.plan.standing import gate_prompts, gates, nose_x_mm, standing_mm, standing_words
 from waymark.rooms.plan.state import (
@@ -75,6 +77,7 @@ from waymark.rooms.plan.taking import (
     cockpit_stem,
     front_key,
     is_built,
+    piles_of,
     place_state,
     seat_problem,
     spacers_of,
@@ -85,7 +88,9 @@ from waymark.rooms.plan.taking import (
 from waymark.rooms.plan.this_bike import (
     OWN_POST,
     OwnBike,
+    drawer_of,
     faults_of_way,
+    on_own_bike,
     own_bike,
     own_seat_move,
     saddle_move,
@@ -98,6 +103,7 @@ from waymark.rooms.plan.words import RoomOut, angles_of, build_words, point, roo
 
 __all__ = [
     "FEET_DISAGREE",
+    "OWN",
     "OWN_POST",
     "BuildState",
     "FrameState",
@@ -123,6 +129,7 @@ __all__ = [
     "cover_mm",
     "cut_off_mm",
     "drawer",
+    "drawer_of",
     "drawn_plan",
     "explain",
     "faults_of_way",
@@ -147,15 +154,18 @@ __all__ = [
     "moved_since",
     "nose_to_s_mm",
     "nose_x_mm",
+    "on_own_bike",
     "own_bar",
     "own_bike",
     "own_seat_move",
     "own_stem",
+    "parts_at_hand",
     "parts_shelf",
     "picture_beside",
     "picture_goal",
     "picture_now",
     "picture_plan",
+    "piles_of",
     "place_state",
     "plan_bar",
     "plan_contact",
@@ -192,6 +202,7 @@ __all__ = [
     "take_seat",
     "to_be_had",
     "toe_mm",
+    "turned_stand",
     "unsure_hand",
     "ways_offered",
     "wish",

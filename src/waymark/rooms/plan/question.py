@@ -137,6 +137,12 @@ def parts_shelf(facts: Facts) -> Shelf:
     return replace(found, stems=(own_stem_option(stem), *found.stems))
 
 
+@fact(by_value=False)
+def parts_at_hand(facts: Facts) -> Shelf:
+    """The core's shelf of no frame, with every stem and every bar that may go on, the rider's own first."""
+    return shelf_for(facts, [])
+
+
 @fact
 def drawer(facts: Facts) -> tuple[float, ...]:
     """The single spacer heights on the shelf."""

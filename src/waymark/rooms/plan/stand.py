@@ -51,6 +51,13 @@ def hand_off(stand: Stand) -> Mark:
     return stand.grip() if isinstance(stand, FlatStand) else stand.hood().at
 
 
+def turned_stand(stand: Stand, turn_deg: float, slide_mm: float) -> Stand:
+    """The bar with its ramp at a slope and its levers at a place on the bend, or, flat, rolled so far."""
+    if isinstance(stand, FlatStand):
+        return replace(stand, roll_deg=turn_deg)
+    return replace(stand.with_ramp(turn_deg), slide_mm=slide_mm)
+
+
 @fact
 def levers_now_mm(facts: Facts) -> float | None:
     """Where the levers of the own bar sit on its bend now; ``None`` where they are not mounted yet, or it was not read."""

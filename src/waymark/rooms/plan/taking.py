@@ -12,6 +12,7 @@ from waymark.rooms.plan.facts import bar_clamp_mm, chosen, chosen_option, goal_f
 from waymark.rooms.plan.own import OWN, own_stem
 from waymark.rooms.plan.question import answer_for_chosen, drawer, parts_shelf, search_goal
 from waymark.rooms.plan.state import BuildState, FrameState, FrontKey, PlaceState
+from waymark.rooms.plan.this_bike import on_own_bike
 from waymark.rooms.schema import Point
 from waymark.rooms.shelves import AeroBarPart, CockpitPart, DropBarPart, FlatBarPart, StemPart
 
@@ -163,16 +164,29 @@ def spacers_of(facts: Facts) -> tuple[float, ...]:
     return drawer(facts) if cockpit is None else tuple(cockpit.spacers_mm)
 
 
+def piles_of(facts: Facts, clamp_height_mm: float) -> tuple[float, ...]:
+    """The heights of spacers that may stand under a stem of this clamp on the chosen frame.
+
+    On the own bike the steerer is cut: pile and clamp stand no taller than all that stands on it now.
+    """
+    size, own = chosen(facts), on_own_bike(facts)
+    limit = 0.0 if size is None else size.chart.spacer_limit_mm
+    if own is not None:
+        limit = min(limit, own.now.room_mm - clamp_height_mm + SAME_MM)
+    return heights_mm(spacers_of(facts), limit)
+
+
 def check_spacers(facts: Facts, height_mm: float, command: Command) -> None:
     """Raise ``InputError`` for a height that the drawer cannot make within the frame's limit."""
     size = chosen(facts)
     if size is None:
         raise InputError("Choose a frame first.", field="frame.choose", allowed="a size from the shelf")
-    can = heights_mm(spacers_of(facts), size.chart.spacer_limit_mm)
+    stem = facts.part(BuildState).stem
+    can = piles_of(facts, stem.clamp_height_mm if stem else facts.house.usual_clamp_height_mm)
     if not any(abs(height_mm - h) < SAME_MM for h in can):
         raise command.refuse(
             "height_mm",
-            "The drawer cannot make this pile, or the frame does not allow it.",
+            "The drawer cannot make this pile, or the frame or its cut steerer does not allow it.",
             ", ".join(f"{h:g}" for h in can) + " mm",
             f"{height_mm:g}",
         )

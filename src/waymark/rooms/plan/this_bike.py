@@ -13,7 +13,7 @@ from waymark.core.seat import own_seat, seat_for
 from waymark.core.ways import RUNGS, Drawer, HeldStem, Now, SoldSpacer, Way, every_way
 from waymark.core.workmanship import Fault, front_faults, sum_points
 from waymark.rooms.files import Facts, Work, both, fact
-from waymark.rooms.plan.facts import goal_for, saddle_option
+from waymark.rooms.plan.facts import chosen, goal_for, saddle_option
 from waymark.rooms.plan.own import own_bar, own_stem
 from waymark.rooms.plan.state import BuildState, FrameState
 from waymark.rooms.posts.goal import discipline
@@ -28,6 +28,8 @@ OF_EACH = 2
 USUAL_PIECES = (20.0, 10.0, 5.0, 2.5)
 # A frame's chart and the tape that part by more are not of one bike.
 FAR_APART_MM = 12.0
+# A kept head top is rounded to hundredths.
+SAME_TOP_MM = 0.05
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,6 +59,17 @@ def own_bike(facts: Facts) -> OwnBike | None:
     off = marks["hand"] - context(facts).contact.off - expected
     now = Now(charted + off, c.head_angle_deg, c.cover_mm, stem, _pieces(under), _pieces(over), c.spacer_limit_mm)
     return OwnBike(now, measure.frame, off)
+
+
+@fact
+def on_own_bike(facts: Facts) -> OwnBike | None:
+    """The own bike where it is the plan's frame: its steerer is cut. ``None`` for any other frame."""
+    bike, size = own_bike(facts), chosen(facts)
+    if bike is None or size is None or size.label != bike.frame.label or not size.owned:
+        return None
+    top = bike.now.head_top
+    there = Mark(size.chart.reach_mm, size.chart.stack_mm)
+    return bike if there.distance_mm(top) < SAME_TOP_MM else None
 
 
 def _pieces(height_mm: float) -> tuple[float, ...]:

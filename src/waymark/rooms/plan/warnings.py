@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
-from waymark.core.say import Said, Words, exactly, say, term
+from waymark.core.say import Said, Words, exactly, say, tenths, term
 from waymark.core.search.gates import gate_faults
 from waymark.rooms.files import Facts, misses
 from waymark.rooms.plan.facts import FEET_DISAGREE, chosen, feet_agree, moved_since, plan_marks
 from waymark.rooms.plan.standing import gates, nose_x_mm
 from waymark.rooms.plan.state import BuildState
+from waymark.rooms.plan.this_bike import on_own_bike
 from waymark.rooms.posts.goal import goal_crank_mm, goal_marks
 from waymark.rooms.posts.measure import label_of, open_findings
 from waymark.rooms.shelves import frame_option
 from waymark.rooms.telling import as_said
+
+# Less is the rounding of what was read.
+LEAST_OUT_MM = 0.05
 
 
 def plan_warnings(facts: Facts) -> list[Said]:
@@ -34,6 +38,9 @@ def plan_warnings(facts: Facts) -> list[Said]:
     if b.crank is not None and "foot" not in marks and b.crank.length_mm != goal_crank_mm(facts):
         crank, set_for = exactly(b.crank.length_mm), exactly(goal_crank_mm(facts))
         said.append(say("Cranks of {crank}, and the saddle is set for {set_for}.", crank=crank, set_for=set_for))
+    own = on_own_bike(facts)
+    if own is not None and (out := b.spacers_mm + b.stem.clamp_height_mm - own.now.room_mm) > LEAST_OUT_MM:
+        said.append(say("Stem and spacers stand {out} higher than the steerer, which is cut.", out=tenths(out)))
     if feet_agree(facts) is False:
         said.append(FEET_DISAGREE)
     stops = gate_faults(frame_option("", size), gates(facts), nose_x_mm(facts))

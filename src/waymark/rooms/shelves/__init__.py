@@ -1,6 +1,14 @@
 """The shelves: frames with their sizes, and parts."""
 
-from waymark.rooms.shelves.catalogue import Wanted, bar_option, faults_of, frame_option, places_of, search_shelf
+from waymark.rooms.shelves.catalogue import (
+    Wanted,
+    bar_option,
+    faults_of,
+    frame_option,
+    places_of,
+    price_of,
+    search_shelf,
+)
 from waymark.rooms.shelves.csvio import FRAME_COLUMNS, PART_COLUMNS, read_frames, read_parts
 from waymark.rooms.shelves.parts import (
     AeroBarPart,
@@ -67,6 +75,7 @@ __all__ = [
     "part",
     "parts",
     "places_of",
+    "price_of",
     "put_frames",
     "put_parts",
     "read_frames",

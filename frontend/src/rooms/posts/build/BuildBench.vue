@@ -10,6 +10,7 @@ import BarPanel from './BarPanel.vue'
 import FeetPanel from './FeetPanel.vue'
 import SeatPanel from './SeatPanel.vue'
 import StemPanel from './StemPanel.vue'
+import WaysPanel from './WaysPanel.vue'
 
 /** The chosen machine to its last part: a tab for each, what is left of the miss over them all. */
 const props = defineProps<{ sheet: Sheet }>()
@@ -45,11 +46,9 @@ const headline = computed(() =>
       <h1>{{ headline }}</h1>
       <p class="quiet small">
         {{
-          $t('Tolerance {x} and {y}. Dots: mm left over at each stop.', {
-            x: told(judged?.tol_x_mm ?? 0, unit),
-            y: told(judged?.tol_y_mm ?? 0, unit),
-          })
+          $t('Tolerance {x} and {y}.', { x: told(judged?.tol_x_mm ?? 0, unit), y: told(judged?.tol_y_mm ?? 0, unit) })
         }}
+        <template v-if="tab !== 'ways'">{{ $t('Dots: mm left over at each stop.') }}</template>
       </p>
     </header>
     <p v-if="stale" class="warn stale">{{ stale }}</p>
@@ -61,6 +60,9 @@ const headline = computed(() =>
       <el-tab-pane :label="$t('Seat')" name="seat" lazy><SeatPanel :build="build" :sheet="sheet" /></el-tab-pane>
       <el-tab-pane :label="$t('Crank and feet')" name="feet" lazy
         ><FeetPanel :build="build" :sheet="sheet"
+      /></el-tab-pane>
+      <el-tab-pane :label="$t('Ways')" name="ways" lazy
+        ><WaysPanel :sheet="sheet" :shown="tab === 'ways'"
       /></el-tab-pane>
     </el-tabs>
   </template>

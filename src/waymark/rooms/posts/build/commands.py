@@ -10,6 +10,7 @@ from waymark.rooms.plan import BuildState, FrontKey, check_spacers, stem_standin
 from waymark.rooms.posts.build.bar_commands import BAR_COMMANDS
 from waymark.rooms.posts.build.feet_commands import FEET_COMMANDS
 from waymark.rooms.posts.build.seat_commands import SEAT_COMMANDS
+from waymark.rooms.posts.build.ways_commands import WAYS_COMMANDS
 from waymark.rooms.schema import mm
 
 
@@ -102,4 +103,5 @@ COMMANDS: tuple[type[Command], ...] = (
     *BAR_COMMANDS,
     *SEAT_COMMANDS,
     *FEET_COMMANDS,
+    *WAYS_COMMANDS,
 )

@@ -28,6 +28,7 @@ from waymark.rooms.plan import (
     is_built,
     own_seat_move,
     parts_shelf,
+    piles_of,
     plan_contact,
     plan_goal,
     plan_marks,
@@ -35,7 +36,6 @@ from waymark.rooms.plan import (
     room_out,
     saddle_move_words,
     seat_problem,
-    spacers_of,
     stem_standing,
 )
 from waymark.rooms.posts.build.bar_view import bar_bench
@@ -104,7 +104,7 @@ def _rails(facts: Facts, front: FrontEnd, frame: FrameOption, goal: Goal) -> lis
 
     warn = house.weights.spacer_warn_share * frame.spacer_limit_mm
     steep, tol = house.weights.steep_stem_deg, house.tolerance("hand")
-    piles = spacer_stops(front, frame, goal, spacers_of(facts))
+    piles = spacer_stops(front, frame, goal, piles_of(facts, front.clamp_height_mm))
     by_length = stem_stops([end(x, x, front.angle_deg) for x in lengths], frame, goal)
     by_angle = stem_stops([end(x, front.length_mm, x) for x in angles], frame, goal)
     best = (window.best_least_mm, window.best_greatest_mm)

@@ -1,0 +1,405 @@
+"""The ways of a mark as the screen has them: what is done in order, what it leaves, what else moves, what it costs."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from pydantic import BaseModel
+
+from waymark.core.cockpit import DropStand, FlatStand
+from waymark.core.figures import whole
+from waymark.core.marks import Mark
+from waymark.core.rules.verdict import Word, judge_pair, show_miss
+from waymark.core.say import (
+    Angle,
+    Capital,
+    Length,
+    Said,
+    Size,
+    Words,
+    bare,
+    exactly,
+    say,
+    tenths,
+    term,
+    with_and,
+    with_commas,
+)
+from waymark.core.search.model import RUNGS
+from waymark.core.search.places import hood_words, pad_words, ramp_words, roll_words
+from waymark.core.ways import HandMove, Kind, SaddleMove
+from waymark.core.workmanship import front_faults
+from waymark.rooms.files import Facts
+from waymark.rooms.plan import OWN, BuildState, bar_stand, plan_bar, plan_goal, plan_marks, point, stem_of, turned_stand
+from waymark.rooms.posts.build.ways import Asked, front_at_hand, hand_ways, saddle_ways, wanted_of
+from waymark.rooms.schema import Point
+from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart
+from waymark.rooms.telling import Told
+
+SAME = 1e-6
+# So much more work than what costs less is no way to propose, points.
+WORSE_WORK_POINTS = 2.0
+# In what bars differ, named.
+SIZES = (
+    ("width_mm", say("width")), ("reach_mm", say("reach")), ("drop_mm", say("drop")), ("rise_mm", say("rise")),
+)  # fmt: skip
+
+
+class MarkWay(BaseModel):
+    """One way: its changes in the order of work, where it puts the mark, what is left, what else it moves.
+
+    ``worth`` is false where something that costs less does as well, or a workshop would rather not build it; ``against``
+    says why not.
+    """
+
+    kinds: list[Kind]
+    cost: Told
+    bands: float
+    does: Told
+    at: Point
+    show_x: Told
+    show_y: Told
+    verdict: Word
+    also: Told | None
+    room: Told | None
+    buys: Told | None
+    worth: bool
+    against: Told | None
+    alike: Told | None
+
+
+class WaysView(BaseModel):
+    """Every way of one mark to one place, free to dear; ``nearest`` where none reaches; ``never`` is what is not done.
+
+    Ways to the goal show what each leaves of the miss, ways of a nudge what each moves the mark by; the verdict is always
+    on the goal.
+    """
+
+    wanted: Point
+    within: Told
+    headline: Told
+    ways: list[MarkWay]
+    nearest: MarkWay | None
+    never: Told | None
+
+
+def ways_view(facts: Facts, asked: Asked) -> WaysView | None:
+    """The ways of a mark; ``None`` while nothing is planned that could be moved."""
+    wanted = wanted_of(facts, asked)
+    if wanted is None:
+        return None
+    at, reach = wanted
+    within = say("Within {x} and {y}.", x=exactly(reach[0]), y=exactly(reach[1]))
+    if asked.mark == "saddle":
+        moves = saddle_ways(facts, asked)
+        ways, nearest = [_saddle_way(facts, m, moves, asked) for m in moves], None
+        never = None
+    else:
+        found, near = hand_ways(facts, asked)
+        ways = [_hand_way(facts, m, found, asked) for m in found]
+        nearest = None if near is None else _hand_way(facts, near, (), asked)
+        never = say("The saddle is never slid for reach: that would undo the leg's position.")
+    return WaysView(
+        wanted=point(at), within=within, headline=_headline(asked, len(ways)), ways=ways, nearest=nearest, never=never
+    )
+
+
+def _headline(asked: Asked, found: int) -> Said:
+    mark = say("Saddle") if asked.mark == "saddle" else say("Hand")
+    there = say("to the goal") if asked.to_goal else _by(asked.fore_mm, asked.up_mm)
+    if found == 0:
+        return say("{mark} {there}: nothing at hand does it", mark=mark, there=there)
+    if found == 1:
+        return say("{mark} {there}: one way", mark=mark, there=there)
+    return say("{mark} {there}: {count} ways", mark=mark, there=there, count=Words(str(found)))
+
+
+def _by(fore_mm: float, up_mm: float) -> Said:
+    said = []
+    if fore_mm:
+        by = exactly(abs(fore_mm))
+        said.append(say("{by} forward", by=by) if fore_mm > 0 else say("{by} back", by=by))
+    if up_mm:
+        by = exactly(abs(up_mm))
+        said.append(say("{by} up", by=by) if up_mm > 0 else say("{by} down", by=by))
+    return with_commas(said) if said else say("where it is")
+
+
+def _hand_way(facts: Facts, it: HandMove, found: Sequence[HandMove], asked: Asked) -> MarkWay:
+    tol = facts.house.tolerance("hand")
+    shown = it.miss if asked.to_goal else it.hand - plan_marks(facts)["hand"]
+    buys = _buys(facts, it, found)
+    return MarkWay(
+        kinds=list(it.kinds),
+        cost=term(RUNGS[it.rung] if it.kinds else "nothing"),
+        bands=it.price,
+        does=hand_does(facts, it),
+        at=point(it.hand),
+        show_x=_shown(shown.x_mm, tol[0], asked),
+        show_y=_shown(shown.y_mm, tol[1], asked),
+        verdict=_verdict(facts, "hand", it.hand - _goal(facts, "hand", it.hand)),
+        also=_also(facts, it),
+        room=_room(it),
+        buys=buys,
+        worth=_worth(it, found, buys),
+        against=_against(facts, it),
+        alike=_alike(it),
+    )
+
+
+def _sentence(said: Sequence[Said]) -> Said:
+    """What is done, in the order of work."""
+    return say("{what}.", what=Capital(with_commas(said))) if said else say("As it stands.")
+
+
+def _shown(mm: float, tolerance_mm: float, asked: Asked) -> Said:
+    """What is left of the miss as everywhere, or what a nudge moves to a tenth."""
+    if asked.to_goal:
+        return show_miss(mm, tolerance_mm)
+    return say("{by}", by=Length(round(mm, 1), signed=True, bare=True, tenths=True))
+
+
+def _goal(facts: Facts, mark: str, there: Mark) -> Mark:
+    goal = plan_goal(facts)
+    return there if goal is None else goal.saddle if mark == "saddle" else goal.hand
+
+
+def _verdict(facts: Facts, mark: str, miss: Mark) -> Word:
+    tol = facts.house.tolerance("saddle" if mark == "saddle" else "hand")
+    return judge_pair(miss.x_mm, miss.y_mm, *tol, facts.house.weights.edge_share)
+
+
+def hand_does(facts: Facts, it: HandMove) -> Said:
+    """What a way of the hand does, change by change in the order of work."""
+    return _sentence([_does(facts, it, kind) for kind in it.kinds])
+
+
+def _does(facts: Facts, it: HandMove, kind: Kind) -> Said:
+    """What one change is, as a mechanic does it."""
+    b, stem = facts.part(BuildState), it.stem.stem
+    angle = Angle(stem.angle_deg, signed=True)
+    if kind == "over":
+        return say("turn the stem over, to {angle}", angle=angle)
+    if kind == "stem":
+        length = Size(stem.length_mm)
+        if it.stem.rung == 0:
+            return say("put on the own stem of {length} at {angle}", length=length, angle=angle)
+        return say("buy a stem of {length} at {angle}", length=length, angle=angle)
+    if kind == "spacers":
+        by, left = it.pile.height_mm - b.spacers_mm, Size(it.pile.height_mm)
+        if by > 0:
+            return say("put {by} more under the stem, {pile} in all", by=Size(round(by, 6)), pile=left)
+        rest = say("{pile} left", pile=left) if it.pile.height_mm > SAME else say("none left")
+        return say("take {by} from under the stem, {left}", by=Size(round(-by, 6)), left=rest)
+    return _bar_does(facts, it, kind)
+
+
+def _bar_does(facts: Facts, it: HandMove, kind: Kind) -> Said:
+    hold, b = it.hold, facts.part(BuildState)
+    if kind == "bar" and b.cockpit is not None:
+        return say("put on the {name} in {length}", name=Words(b.cockpit.name), length=Size(it.stem.stem.length_mm))
+    if kind == "bar":
+        return _bar_words(facts, it)
+    if kind == "turn":
+        return say("turn the bar: {ramp}", ramp=ramp_words(hold.turn_deg))
+    if kind == "roll":
+        return say("roll the bar: {roll}", roll=roll_words(hold.turn_deg))
+    if kind == "pads":
+        return say("set the {pads}", pads=pad_words(hold.off.x_mm, hold.off.y_mm))
+    stand = bar_stand(facts)
+    by = hold.slide_mm - stand.slide_mm if isinstance(stand, DropStand) else 0.0
+    far = bare(abs(by))
+    return (
+        say("slide the levers {by} down the bend", by=far)
+        if by > 0
+        else say("slide the levers {by} up the bend", by=far)
+    )
+
+
+def _bar_words(facts: Facts, it: HandMove) -> Said:
+    front = front_at_hand(facts)
+    place = front.places[front.bench.holds.index(it.hold)] if front else None
+    stands = place.says if place is not None else None
+    if it.hold.key == OWN:
+        named = say("put the own bar back")
+    else:
+        part = facts.shelf.part(int(it.hold.key), "drop_bar", "flat_bar", "aero_bar")
+        named = (
+            say("put on {bar}", bar=Words(part.name)) if it.hold.rung == 0 else say("buy {bar}", bar=Words(part.name))
+        )
+    return named if stands is None else say("{bar} ({stands})", bar=named, stands=stands)
+
+
+def _also(facts: Facts, it: HandMove) -> Said | None:
+    """What else moves with it."""
+    stand, said = bar_stand(facts), list[Said]()
+    if isinstance(stand, DropStand) and ("turn" in it.kinds or "levers" in it.kinds):
+        then = turned_stand(stand, it.hold.turn_deg, it.hold.slide_mm)
+        if isinstance(then, DropStand):
+            said.append(hood_words(then.hood().slope_deg))
+        if isinstance(then, DropStand) and "turn" in it.kinds:
+            said.append(say("drops {by}", by=_moved(then.drops() - stand.drops())))
+    if isinstance(stand, FlatStand) and "roll" in it.kinds:
+        said.append(say("set the roll with the fingers off the levers"))
+    if "bar" in it.kinds and it.hold.key not in ("", OWN):
+        said += _bar_differs(facts, int(it.hold.key))
+    now = stem_of(facts.part(BuildState))
+    if now is not None and "stem" in it.kinds and abs(it.stem.stem.length_mm - now.length_mm) > SAME:
+        longer = it.stem.stem.length_mm - now.length_mm
+        by = exactly(abs(longer))
+        said.append(say("stem {by} longer", by=by) if longer > 0 else say("stem {by} shorter", by=by))
+    return _sentence(said) if said else None
+
+
+def _bar_differs(facts: Facts, key: int) -> list[Said]:
+    """In what another bar differs from the plan's."""
+    part, now = facts.shelf.part(key, "drop_bar", "flat_bar", "aero_bar"), plan_bar(facts)
+    said = []
+    for field, named in SIZES:
+        was, then = getattr(now, field, None), getattr(part, field, None)
+        if was is not None and then is not None and was != then:
+            said.append(say("{what} {was} to {then}", what=named, was=exactly(was), then=exactly(then)))
+    if (
+        not said
+        and isinstance(part, DropBarPart | FlatBarPart)
+        and isinstance(now, DropBarPart | FlatBarPart | AeroBarPart)
+    ):
+        said.append(say("of the same size"))
+    return said
+
+
+def _moved(by: Mark) -> Said:
+    """A move in whole mm, fore and up."""
+    x, y = whole(by.x_mm), whole(by.y_mm)
+    if not x and not y:
+        return say("where they are")
+    return _by(x, y)
+
+
+def _room(it: HandMove) -> Said | None:
+    """How far spacers can move the hand from there."""
+    up, down = whole(it.up_mm), whole(it.down_mm)
+    if not up and not down:
+        return say("No room left by spacers.")
+    return say("Spacers then give {up} up, {down} down.", up=bare(up), down=bare(down))
+
+
+def _buys(facts: Facts, it: HandMove | SaddleMove, found: Sequence[HandMove] | Sequence[SaddleMove]) -> Said | None:
+    """What paying for this brings over the nearest that costs less; ``None`` where it brings nothing."""
+    cheaper = [m for m in found if (m.rung, m.price) < (it.rung, it.price)]
+    if not cheaper:
+        return None
+    nearer = min(m.miss.length_mm for m in cheaper) - it.miss.length_mm
+    if nearer >= facts.house.weights.tie_mm:
+        return say("Buys {by} nearer.", by=tenths(nearer))
+    if it.points <= min(m.points for m in cheaper) - facts.house.weights.equal_points:
+        return say("No nearer, but better work.")
+    return None
+
+
+def _worth(it: HandMove | SaddleMove, found: Sequence[HandMove] | Sequence[SaddleMove], buys: Said | None) -> bool:
+    """Whether a way is worth a thought: what it costs buys something, and it is no worse work than what costs less."""
+    cheaper = [m for m in found if (m.rung, m.price) < (it.rung, it.price)]
+    if not cheaper:
+        return True
+    return buys is not None and it.points <= min(m.points for m in cheaper) + WORSE_WORK_POINTS
+
+
+def _against(facts: Facts, it: HandMove) -> Said | None:
+    """What a workshop holds against stem and pile of this way."""
+    front = front_at_hand(facts)
+    if front is None or not it.kinds:
+        return None
+    bench = front.bench
+    cover, own = bench.cover_mm, bench.own_cover_mm
+    faults = front_faults(it.stem.stem, it.pile.height_mm, cover, own, bench.window, bench.weights)
+    return say("Against it: {faults}.", faults=with_and([f.says for f in faults])) if faults else None
+
+
+def _alike(it: HandMove) -> Said | None:
+    """Other stems that do the same."""
+    others = [(s.stem, p.height_mm) for s, p in it.alike if "stem" in s.kinds]
+    if not others:
+        return None
+    told = [
+        say(
+            "{length} at {angle} on {pile}",
+            length=Size(s.length_mm),
+            angle=Angle(s.angle_deg, signed=True),
+            pile=Size(h),
+        )
+        for s, h in others
+    ]
+    return say("The same by {others}.", others=with_and(told))
+
+
+def _saddle_way(facts: Facts, it: SaddleMove, found: Sequence[SaddleMove], asked: Asked) -> MarkWay:
+    tol = facts.house.tolerance("saddle")
+    shown = it.miss if asked.to_goal else it.saddle - plan_marks(facts)["saddle"]
+    buys = _buys(facts, it, found)
+    return MarkWay(
+        kinds=list(it.kinds),
+        cost=term(RUNGS[it.rung] if it.kinds else "nothing"),
+        bands=it.price,
+        does=saddle_does(facts, it),
+        at=point(it.saddle),
+        show_x=_shown(shown.x_mm, tol[0], asked),
+        show_y=_shown(shown.y_mm, tol[1], asked),
+        verdict=_verdict(facts, "saddle", it.saddle - _goal(facts, "saddle", it.saddle)),
+        also=_bars_from(facts, it),
+        room=None,
+        buys=buys,
+        worth=_worth(it, found, buys),
+        against=None,
+        alike=None,
+    )
+
+
+def _bars_from(facts: Facts, it: SaddleMove) -> Said | None:
+    """What the bars, which stay, then are from the saddle."""
+    marks = plan_marks(facts)
+    if "hand" not in marks or "saddle" not in marks:
+        return None
+    by = marks["saddle"] - it.saddle
+    if not whole(by.x_mm) and not whole(by.y_mm):
+        return None
+    return say("The bars stay: from the saddle they are {by}.", by=_moved(by))
+
+
+def saddle_does(facts: Facts, it: SaddleMove) -> Said:
+    """What is done at post and rails."""
+    b, said = facts.part(BuildState), list[Said]()
+    if "post" in it.kinds:
+        part = facts.shelf.part(int(it.post.key), "post")
+        named = Words(part.name)
+        said.append(say("put in {post}", post=named) if it.post.rung == 0 else say("buy {post}", post=named))
+    if "post" in it.kinds or "showing" in it.kinds:
+        by = it.showing_mm - (b.post_exposed_mm or 0.0)
+        shown = exactly(it.showing_mm)
+        if "post" in it.kinds:
+            said.append(say("{shown} showing", shown=shown))
+        elif by > 0:
+            said.append(say("the post {by} up, {shown} showing", by=exactly(by), shown=shown))
+        else:
+            said.append(say("the post {by} down, {shown} showing", by=exactly(-by), shown=shown))
+    if "post" in it.kinds or "rails" in it.kinds:
+        said.append(_rails_words(it.slide_mm, None if "post" in it.kinds else b.slide_mm))
+    return _sentence(said)
+
+
+def _rails_words(slide_mm: float, was_mm: float | None) -> Said:
+    """Where the saddle is clamped on its rails, and how it goes there from where it was."""
+    far = exactly(abs(slide_mm))
+    there = (
+        say("rails in the middle")
+        if slide_mm == 0
+        else say("rails {by} forward", by=far)
+        if slide_mm > 0
+        else say("rails {by} back", by=far)
+    )
+    if was_mm is None:
+        return there
+    by = exactly(abs(slide_mm - was_mm))
+    if slide_mm > was_mm:
+        return say("the saddle {by} forward, to {there}", by=by, there=there)
+    return say("the saddle {by} back, to {there}", by=by, there=there)

@@ -1,0 +1,114 @@
+"""The ways of a mark: each does what it shows, undone it was nothing, and a cut steerer does not grow."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+
+from tests.rooms.test_build_bench import cell
+from tests.rooms.test_fits import Fitter, demo_fit
+
+ASKED: tuple[dict[str, Any], ...] = (
+    {"mark": "hand", "to_goal": True},
+    {"mark": "hand", "up_mm": 5},
+    {"mark": "hand", "fore_mm": -8, "up_mm": 3},
+    {"mark": "saddle", "up_mm": -4},
+    {"mark": "saddle", "fore_mm": 6},
+)
+
+
+def ways(fitter: Fitter, **asked: Any) -> dict[str, Any]:
+    """What is answered to a question."""
+    answer = fitter.client.get(f"/api/fits/{fitter.fit}/ways", params=asked)
+    assert answer.status_code == 200, answer.text
+    found: dict[str, Any] = answer.json()
+    return found
+
+
+def figure(shown: str) -> float:
+    """A signed figure as it is read."""
+    return float(shown.replace("−", "-"))
+
+
+@pytest.mark.parametrize("rider", ["Tamsin Orre", "Halvard Stroud", "Jory Penhale", "Kerra Lannick"])
+def test_every_way_does_what_it_shows(demo: TestClient, rider: str) -> None:
+    fitter = demo_fit(demo, rider)
+    fitter.read("build")
+    for asked in ASKED:
+        found = ways(fitter, **asked)
+        here = cell(fitter, asked["mark"])
+        assert here is not None
+        wanted = (found["wanted"]["x_mm"], found["wanted"]["y_mm"])
+        if not asked.get("to_goal"):
+            expected = here[0] + asked.get("fore_mm", 0), here[1] + asked.get("up_mm", 0)
+            assert wanted == pytest.approx(expected, abs=0.02)
+        for way in found["ways"]:
+            if not way["kinds"]:
+                continue
+            sent = fitter.send("build.way", {**asked, "kinds": way["kinds"]}, "build")
+            assert sent.status_code == 200, sent.text
+            after = cell(fitter, asked["mark"])
+            assert after == pytest.approx((way["at"]["x_mm"], way["at"]["y_mm"]), abs=0.02), way["does"]
+            shown = figure(way["show_x"]), figure(way["show_y"])
+            start = wanted if asked.get("to_goal") else here
+            assert shown == pytest.approx((after[0] - start[0], after[1] - start[1]), abs=0.55), way["does"]
+            assert fitter.sheet["history"][0]["said"] == way["does"]
+            assert fitter.step("undo").status_code == 200
+            fitter.read("build")
+            assert cell(fitter, asked["mark"]) == here
+
+
+def test_free_comes_before_bought_and_what_buys_nothing_is_told_apart(demo: TestClient) -> None:
+    found = ways(demo_fit(demo, "Halvard Stroud"), mark="hand", up_mm=5)
+    costs = [("free", "small part", "part", "dear part").index(w["cost"]) for w in found["ways"]]
+    assert costs == sorted(costs)
+    free = [(w["does"], w["show_x"], w["show_y"], w["also"]) for w in found["ways"] if w["cost"] == "free"]
+    # At 72.5° five of pile are 4.8 up and 1.5 back.
+    assert ("Put 5 more under the stem, 22.5 in all.", "−1.5", "+4.8", None) in free
+    assert ("Turn the bar: ramp level.", "−1.2", "+5.0", "Hoods rising 11°, drops 5 forward, 5 up.") in free
+    dear = [w for w in found["ways"] if w["cost"] == "part"]
+    assert dear and not any(w["worth"] for w in dear)
+    assert found["never"] == "The saddle is never slid for reach: that would undo the leg's position."
+
+
+def test_changes_that_are_no_way_there_are_refused_with_those_that_are(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Halvard Stroud")
+    fitter.read("build")
+    refused = fitter.send("build.way", {"mark": "hand", "up_mm": 5, "kinds": ["over", "pads"]}, "build")
+    assert refused.status_code == 422
+    body = refused.json()
+    assert (body["field"], body["message"]) == ("build.way.kinds", "These changes are no way there.")
+    assert "turn; spacers" in body["allowed"]
+    outside = demo.get(f"/api/fits/{fitter.fit}/ways", params={"up_mm": 75})
+    assert outside.status_code == 422 and "up_mm" in outside.text
+
+
+def test_where_nothing_reaches_the_nearest_is_said(demo: TestClient) -> None:
+    found = ways(demo_fit(demo, "Halvard Stroud"), mark="hand", up_mm=60)
+    assert (found["headline"], found["ways"]) == ("Hand 60 up: nothing at hand does it", [])
+    assert 0 < figure(found["nearest"]["show_y"]) < 60
+
+
+def test_the_own_bikes_steerer_does_not_grow(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Odile Marrack")
+    fitter.edit("frame.school", {"question": "step_over", "school": "after"})
+    fitter.edit("frame.this_bike", {"rung": "free"}, "frame")
+    # 30 under the stem and 20 over it were read: so much pile, and no more, stands on this steerer.
+    stands = 50.0
+    built = fitter.read("build")
+    piles = next(r for r in built["build"]["rails"] if r["name"] == "spacers")["stops"]
+    assert max(s["value"] for s in piles) <= stands
+    for way in ways(fitter, mark="hand", up_mm=10)["ways"]:
+        fitter.edit("build.way", {"mark": "hand", "up_mm": 10, "kinds": way["kinds"]}, "build")
+        build = fitter.read("setup")["state"]["build"]
+        assert build["spacers_mm"] + build["stem"]["clamp_height_mm"] <= stands + 40 + 1e-6
+        assert not any("higher than the steerer" in w for w in fitter.sheet["setup"]["warnings"])
+        fitter.step("undo")
+        fitter.read("build")
+    refused = fitter.send("build.spacers", {"height_mm": stands + 5}, "build")
+    assert refused.status_code == 422
+    assert refused.json()["message"] == (
+        "The drawer cannot make this pile, or the frame or its cut steerer does not allow it."
+    )
