@@ -44,7 +44,7 @@ def test_saddle_and_pedals_are_chosen_and_stand_on_the_card(demo_room: Room, pag
     page.get_by_role("tab", name="Seat").click()
     page.get_by_role("button", name="Knot Steel", exact=True).click()
     expect(page.get_by_role("button", name="Knot Steel", exact=True)).to_have_attribute("aria-pressed", "true")
-    page.get_by_role("tab", name="Crank and feet").click()
+    page.get_by_role("tab", name="Feet").click()
     for what, name in (("Pedal", "Dulse"), ("Cleat", "Wrack eight"), ("Shoe", "Sedge")):
         choose(page, what, name)
     expect(page.get_by_text("These soles stand 3 mm higher over the axle: the saddle goes up 3 mm.")).to_be_visible()
@@ -53,7 +53,7 @@ def test_saddle_and_pedals_are_chosen_and_stand_on_the_card(demo_room: Room, pag
     assert cell(page, "foot", "goal") == cell(page, "foot", "plan") == "170 28"
     # After a reload everything stands, and so it is carded.
     page.reload()
-    page.get_by_role("tab", name="Crank and feet").click()
+    page.get_by_role("tab", name="Feet").click()
     expect(page.get_by_text("clipped, float 4°, 40 long, axle to platform 15")).to_be_visible()
     page.goto(at(demo_room, "Tamsin Orre", "setup"))
     for line in ("Saddle: Knot Steel", "Pedals: Dulse", "Cleats: Wrack eight", "Shoes: Sedge"):

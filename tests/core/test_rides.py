@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from itertools import product
 from math import atan, cos, hypot, radians, sin
 
@@ -11,9 +12,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from waymark.core.errors import InputError
-from waymark.core.gearing import check_gearing
+from waymark.core.gearing import Gears, Hill, check_gearing, gear_advice
 from waymark.core.gearing.check import climb_speed_ms
 from waymark.core.marks import Mark
+from waymark.core.rules.gears import GROUNDS
+from waymark.core.rules.house import DISCIPLINES
 from waymark.core.trainer import Axis, Slide, Stop, nearest_crank_mm, settings_for
 from waymark.core.trial import balance_of, judge, plan_trial
 
@@ -164,3 +167,45 @@ def test_the_nearest_crank_is_the_shorter_of_two_as_near() -> None:
         settings_for(
             Slide(Mark(0, 0), (Axis("a", 0, long), Axis("b", 90, long), Axis("c", 45, long))), Mark(0, 0), (3, 2)
         )
+
+
+HILL = Hill(mass_kg=74, power_w=160, ground=GROUNDS["endurance"], circumference_mm=2136)
+
+
+def test_a_low_gear_too_high_is_said_with_the_ring_that_mends_it() -> None:
+    # 156 W at the wheel against 75.5 N of hill and 0.9 of air: 2.04 m/s; 34/28 goes 2.594 m a turn.
+    said = [str(s) for s in gear_advice(Gears((34, 50), (11, 13, 15, 17, 19, 21, 24, 28)), HILL)]
+    assert said[0] == "Up 10 % on 160 W the lowest gear turns 47 a minute: under 60 the knees push."
+    assert said[1] == "A cog of 36, or a ring of 26, would turn it."
+    assert said[2] == "The widest step between cogs is 18 %: felt on the flat."
+    assert said[3] == "One ring could cover the 374 %, in wider steps."
+    mended = HILL.check(Gears((26, 50), (28,)))
+    assert 60 <= mended.climb_cadence_rpm < 62.5
+
+
+@given(
+    st.lists(st.integers(22, 52), min_size=1, max_size=2, unique=True),
+    st.lists(st.integers(10, 51), min_size=2, max_size=12, unique=True),
+    st.floats(80, 350),
+    st.sampled_from(sorted(GROUNDS)),
+)
+def test_what_would_turn_it_does(rings: list[int], cogs: list[int], power: float, use: str) -> None:
+    hill = Hill(80, power, GROUNDS[use], 2100)
+    gears = Gears(tuple(map(float, sorted(rings))), tuple(map(float, sorted(cogs))))
+    said = [str(s) for s in gear_advice(gears, hill)]
+    slow = hill.check(gears).climb_cadence_rpm < 60
+    assert ("knees push" in said[0]) is slow
+    if not slow:
+        return
+    named = [int(x) for x in re.findall(r"\d+", said[1])]
+    ring = named[-1]
+    if ring:
+        assert hill.check(Gears((ring,), gears.cogs)).climb_cadence_rpm >= 60 - 1e-6
+        assert hill.check(Gears((ring + 1,), gears.cogs)).climb_cadence_rpm < 60
+    if len(named) == 2:
+        assert hill.check(Gears(gears.rings, (*gears.cogs, float(named[0])))).climb_cadence_rpm >= 60 - 1e-6
+        assert hill.check(Gears(gears.rings, (float(named[0] - 1),))).climb_cadence_rpm < 60
+
+
+def test_every_use_has_its_hill() -> None:
+    assert set(GROUNDS) == set(DISCIPLINES)

@@ -113,9 +113,9 @@ class _Pile:
     sold: tuple[float, ...] = ()
 
 
-def own_piles(now: Now, sold: Sequence[SoldSpacer]) -> dict[float, tuple[bool, float]]:
-    """Every height that own and sold pieces make within the limit: whether something is bought for it, and for how much."""
-    return {height: (bool(pile.key[0]), pile.key[1]) for height, pile in sorted(_piles(now, sold).items())}
+def own_piles(now: Now, sold: Sequence[SoldSpacer]) -> dict[float, tuple[tuple[float, ...], float]]:
+    """Every height that own and sold pieces make within the limit: which pieces are bought for it, and for how much."""
+    return {height: (pile.sold, pile.key[1]) for height, pile in sorted(_piles(now, sold).items())}
 
 
 def every_way(now: Now, drawer: Drawer, goal: Mark, tolerance: tuple[float, float]) -> tuple[Way, ...]:

@@ -13,6 +13,7 @@ from waymark.rooms.deps import ERRORS, Key
 from waymark.rooms.documents.builder import drawing_for
 from waymark.rooms.documents.calendar import calendar_of
 from waymark.rooms.documents.card import card_for
+from waymark.rooms.documents.parts import parts_csv, parts_pdf_pages
 from waymark.rooms.documents.pdf import write_pdf
 from waymark.rooms.documents.svg import write_svg
 from waymark.rooms.doorway import room_router
@@ -75,6 +76,25 @@ def card_pdf(desk: DeskDep, fit_id: Key) -> Response:
         pages = card_for(look, datetime.now().astimezone())
         title = f"Workshop card, {look.rider.name}"
     headers = {"Content-Disposition": f'inline; filename="waymark-card-{fit_id}.pdf"'}
+    return Response(write_pdf(pages, title), media_type="application/pdf", headers=headers)
+
+
+@router.get("/parts.csv", operation_id="parts_csv", response_class=Response)
+def parts_list_csv(desk: DeskDep, fit_id: Key) -> Response:
+    """The parts list for a program of tables."""
+    with desk.store.looking() as session:
+        text = parts_csv(desk.look(session, fit_id))
+    headers = {"Content-Disposition": f'attachment; filename="waymark-parts-{fit_id}.csv"'}
+    return Response(text, media_type="text/csv; charset=utf-8", headers=headers)
+
+
+@router.get("/parts.pdf", operation_id="parts_pdf", response_class=Response)
+def parts_list_pdf(desk: DeskDep, fit_id: Key) -> Response:
+    """The parts list as pages to take to the shop."""
+    with desk.store.looking() as session:
+        look = desk.look(session, fit_id)
+        pages, title = parts_pdf_pages(look), f"Parts for {look.rider.name}"
+    headers = {"Content-Disposition": f'inline; filename="waymark-parts-{fit_id}.pdf"'}
     return Response(write_pdf(pages, title), media_type="application/pdf", headers=headers)
 
 

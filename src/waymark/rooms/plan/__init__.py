@@ -26,6 +26,7 @@ from waymark.rooms.plan.facts import (
 )
 from waymark.rooms.plan.made import made, made_for
 from waymark.rooms.plan.own import OWN, can_turn, own_bar, own_stem
+from waymark.rooms.plan.parts_list import FitLine, PartLine, fit_list, parts_list
 from waymark.rooms.plan.pictures import (
     drawn_plan,
     picture_beside,
@@ -65,6 +66,7 @@ from waymark.rooms.plan.state import (
     BuildState,
     FrameState,
     FrontKey,
+    GearSet,
     Look,
     MadeChoice,
     PlaceState,
@@ -106,11 +108,14 @@ __all__ = [
     "OWN",
     "OWN_POST",
     "BuildState",
+    "FitLine",
     "FrameState",
     "FrontKey",
+    "GearSet",
     "Look",
     "MadeChoice",
     "OwnBike",
+    "PartLine",
     "PlaceState",
     "RoomOut",
     "Rules",
@@ -134,6 +139,7 @@ __all__ = [
     "explain",
     "faults_of_way",
     "feet_agree",
+    "fit_list",
     "front_end",
     "front_key",
     "gate_prompts",
@@ -160,6 +166,7 @@ __all__ = [
     "own_seat_move",
     "own_stem",
     "parts_at_hand",
+    "parts_list",
     "parts_shelf",
     "picture_beside",
     "picture_goal",

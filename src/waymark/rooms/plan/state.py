@@ -112,6 +112,27 @@ class PlaceState(Strict):
         return Mark(self.off_x_mm, self.off_y_mm)
 
 
+Rings = Annotated[list[Annotated[float, Field(ge=16, le=70)]], Field(min_length=1, max_length=3)]
+Cogs = Annotated[list[Annotated[float, Field(ge=8, le=60)]], Field(min_length=1, max_length=14)]
+
+
+class GearSet(Strict):
+    """Rings and cogs, in teeth, small first."""
+
+    rings: Rings
+    cogs: Cogs
+
+
+class GearsState(Strict):
+    """The gears of the present bike and of the plan, and the hill they are judged by; None is the house's for the use."""
+
+    now: GearSet | None = None
+    then: GearSet | None = None
+    cadence_rpm: float | None = mm(40, 140, default=None)
+    power_w: float | None = mm(20, 900, default=None)
+    gradient_percent: float | None = mm(0, 40, default=None)
+
+
 class BuildState(Strict):
     """The front end and seat chosen on the frame.
 
@@ -137,6 +158,7 @@ class BuildState(Strict):
     pedal: PedalPart | None = None
     cleat: CleatPart | None = None
     shoe: ShoePart | None = None
+    gears: GearsState = Field(default_factory=GearsState)
     for_frame: str | None = Field(default=None, max_length=160)
 
 

@@ -180,8 +180,8 @@ def own_seat_move(facts: Facts) -> SaddleMove | None:
 
 
 def _kept_parts(b: BuildState) -> BuildState:
-    """A build of nothing but the saddle and what is under the feet, which go onto any frame."""
-    return BuildState(saddle=b.saddle, crank=b.crank, pedal=b.pedal, cleat=b.cleat, shoe=b.shoe)
+    """A build of nothing but saddle, gears and what is under the feet, which go onto any frame."""
+    return BuildState(saddle=b.saddle, crank=b.crank, pedal=b.pedal, cleat=b.cleat, shoe=b.shoe, gears=b.gears)
 
 
 def take_own(work: Work, way: Way) -> None:

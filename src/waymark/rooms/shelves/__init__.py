@@ -9,7 +9,7 @@ from waymark.rooms.shelves.catalogue import (
     price_of,
     search_shelf,
 )
-from waymark.rooms.shelves.csvio import FRAME_COLUMNS, PART_COLUMNS, read_frames, read_parts
+from waymark.rooms.shelves.csvio import FRAME_COLUMNS, PART_COLUMNS, read_frames, read_parts, safe_cell
 from waymark.rooms.shelves.parts import (
     AeroBarPart,
     CleatPart,
@@ -26,7 +26,7 @@ from waymark.rooms.shelves.parts import (
     ShoePart,
     StemPart,
 )
-from waymark.rooms.shelves.schemas import FrameSize, Kind, Material
+from waymark.rooms.shelves.schemas import FrameChart, FrameSize, Kind, Material
 from waymark.rooms.shelves.service import (
     export_frames,
     export_parts,
@@ -50,6 +50,7 @@ __all__ = [
     "CrankPart",
     "DropBarPart",
     "FlatBarPart",
+    "FrameChart",
     "FrameSize",
     "Kind",
     "LeverPart",
@@ -80,6 +81,7 @@ __all__ = [
     "put_parts",
     "read_frames",
     "read_parts",
+    "safe_cell",
     "search_shelf",
     "shelf_view",
 ]

@@ -214,5 +214,9 @@ def _cell(value: Any) -> str:
         return ";".join(_cell(v) for v in value)
     if isinstance(value, float):
         return f"{value:g}" if value == float(f"{value:g}") else repr(value)
-    text = str(value)
+    return safe_cell(str(value))
+
+
+def safe_cell(text: str) -> str:
+    """A cell that no program of tables takes for a formula."""
     return f"'{text}" if text.startswith((*FORMULA_STARTS, "'")) else text

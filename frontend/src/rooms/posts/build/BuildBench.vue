@@ -8,6 +8,8 @@ import { told } from '@/shared/units'
 
 import BarPanel from './BarPanel.vue'
 import FeetPanel from './FeetPanel.vue'
+import HandlingPanel from './HandlingPanel.vue'
+import PartsPanel from './PartsPanel.vue'
 import SeatPanel from './SeatPanel.vue'
 import StemPanel from './StemPanel.vue'
 import WaysPanel from './WaysPanel.vue'
@@ -48,7 +50,7 @@ const headline = computed(() =>
         {{
           $t('Tolerance {x} and {y}.', { x: told(judged?.tol_x_mm ?? 0, unit), y: told(judged?.tol_y_mm ?? 0, unit) })
         }}
-        <template v-if="tab !== 'ways'">{{ $t('Dots: mm left over at each stop.') }}</template>
+        <template v-if="['stem', 'bar', 'seat'].includes(tab)">{{ $t('Dots: mm left over at each stop.') }}</template>
       </p>
     </header>
     <p v-if="stale" class="warn stale">{{ stale }}</p>
@@ -58,9 +60,8 @@ const headline = computed(() =>
       </el-tab-pane>
       <el-tab-pane :label="$t('Bar')" name="bar" lazy><BarPanel :build="build" :sheet="sheet" /></el-tab-pane>
       <el-tab-pane :label="$t('Seat')" name="seat" lazy><SeatPanel :build="build" :sheet="sheet" /></el-tab-pane>
-      <el-tab-pane :label="$t('Crank and feet')" name="feet" lazy
-        ><FeetPanel :build="build" :sheet="sheet"
-      /></el-tab-pane>
+      <el-tab-pane :label="$t('Feet')" name="feet" lazy><FeetPanel :build="build" :sheet="sheet" /></el-tab-pane>
+      <el-tab-pane :label="$t('Handling')" name="handling" lazy><HandlingPanel :build="build" /></el-tab-pane>
       <el-tab-pane :label="$t('Ways')" name="ways" lazy
         ><WaysPanel :sheet="sheet" :shown="tab === 'ways'"
       /></el-tab-pane>

@@ -5,6 +5,7 @@ import { api, type Schemas, type Sheet, take } from '@/shared/api/client'
 import { t } from '@/shared/i18n'
 import Chip from '@/shared/ui/Chip.vue'
 import Choices from '@/shared/ui/Choices.vue'
+import PriceBands from '@/shared/ui/PriceBands.vue'
 
 import { useSheet } from '@/rooms/files/useSheet'
 
@@ -113,14 +114,7 @@ const COSTS: Record<string, string> = {
             @blur="show(null)"
             @click="go(way)">
             <span class="cost"
-              >{{ COSTS[way.cost]
-              }}<span
-                v-if="way.bands"
-                class="bands"
-                role="img"
-                :aria-label="$t('price {n} of the house’s bands', { n: way.bands })"
-                ><i v-for="n in Math.round(way.bands)" :key="n" /></span
-            ></span>
+              >{{ COSTS[way.cost] }}<PriceBands v-if="way.bands" :bands="way.bands" /></span>
             <span class="figure">{{ way.show_x }} {{ way.show_y }}</span> <Chip :word="way.verdict" />
             <span class="does">{{ way.does }}</span>
             <span class="more quiet"
@@ -191,17 +185,6 @@ li button:not(:disabled):is(:hover, :focus-visible) {
 }
 .cost {
   font-weight: 620;
-}
-.bands {
-  display: inline-flex;
-  gap: 2px;
-  margin-left: 8px;
-  vertical-align: 1px;
-}
-.bands i {
-  width: 5px;
-  height: 9px;
-  background: var(--ink);
 }
 .figure {
   font-weight: 560;

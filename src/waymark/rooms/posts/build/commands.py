@@ -9,6 +9,7 @@ from waymark.rooms.files import Command, Work
 from waymark.rooms.plan import BuildState, FrontKey, check_spacers, stem_standing, take_best, take_seat
 from waymark.rooms.posts.build.bar_commands import BAR_COMMANDS
 from waymark.rooms.posts.build.feet_commands import FEET_COMMANDS
+from waymark.rooms.posts.build.handling_commands import HANDLING_COMMANDS
 from waymark.rooms.posts.build.seat_commands import SEAT_COMMANDS
 from waymark.rooms.posts.build.ways_commands import WAYS_COMMANDS
 from waymark.rooms.schema import mm
@@ -104,4 +105,5 @@ COMMANDS: tuple[type[Command], ...] = (
     *SEAT_COMMANDS,
     *FEET_COMMANDS,
     *WAYS_COMMANDS,
+    *HANDLING_COMMANDS,
 )

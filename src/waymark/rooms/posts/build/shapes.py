@@ -160,6 +160,73 @@ class FeetBench(BaseModel):
     drawn_q: bool
 
 
+class PartOut(BaseModel):
+    """A line of the parts list: what it is, its name, how many, what is done about it, its price band, what to ask."""
+
+    what: Told
+    name: Told
+    count: int
+    state: Literal["keep", "have", "buy", "ask"]
+    band: int | None
+    note: Told | None
+
+
+class FitOut(BaseModel):
+    """Two things that must go together, and whether they do."""
+
+    what: Told
+    fits: Literal["fits", "unknown", "not"]
+    why: Told
+
+
+class HandlingRow(BaseModel):
+    """One figure of handling on both bikes, mm, or per cent of the rider; ``fine``: shown to a tenth."""
+
+    name: Told
+    percent: bool
+    fine: bool
+    now: float | None
+    then: float | None
+    says: Told | None
+
+
+class GearRow(BaseModel):
+    """One figure of the gears on both bikes."""
+
+    name: Told
+    unit: str
+    now: float | None
+    then: float | None
+
+
+class HillOut(BaseModel):
+    """What gears are judged by; ``own`` names what is not the house's for the use."""
+
+    cadence_rpm: float
+    power_w: float | None
+    gradient_percent: float
+    own: list[str]
+
+
+class GearsOut(BaseModel):
+    """The gears of both bikes as typed (rings, cogs), what they come to, and what a fitter says of the plan's."""
+
+    now: tuple[str, str]
+    then: tuple[str, str]
+    hill: HillOut
+    rows: list[GearRow]
+    says: list[Told]
+    asks: Told | None
+
+
+class HandlingOut(BaseModel):
+    """Handling and gears against the present bike."""
+
+    rows: list[HandlingRow]
+    note: Told | None
+    gears: GearsOut
+
+
 class BuildView(BaseModel):
     """The Build post."""
 
@@ -182,5 +249,8 @@ class BuildView(BaseModel):
     seat_rails: list[Rail]
     saddles: list[SaddleOut]
     feet: FeetBench
+    handling: HandlingOut | None
+    parts: list[PartOut]
+    fits: list[FitOut]
     seat_problem: Told | None
     warnings: list[Told]

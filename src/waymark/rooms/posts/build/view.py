@@ -23,10 +23,12 @@ from waymark.rooms.plan import (
     chosen_option,
     drawer,
     drawn_plan,
+    fit_list,
     front_end,
     front_key,
     is_built,
     own_seat_move,
+    parts_list,
     parts_shelf,
     piles_of,
     plan_contact,
@@ -40,9 +42,10 @@ from waymark.rooms.plan import (
 )
 from waymark.rooms.posts.build.bar_view import bar_bench
 from waymark.rooms.posts.build.feet_view import feet_bench
+from waymark.rooms.posts.build.handling_view import handling_view
 from waymark.rooms.posts.build.rails import Offered, rail, stop_out
 from waymark.rooms.posts.build.seat_view import saddles_alike, seat_rails
-from waymark.rooms.posts.build.shapes import BuildView, FrontOut, Piece, Rail
+from waymark.rooms.posts.build.shapes import BuildView, FitOut, FrontOut, PartOut, Piece, Rail
 from waymark.rooms.posts.goal import discipline
 
 # The rank of a stem that lies outside its window.
@@ -87,6 +90,12 @@ def build_view(facts: Facts) -> BuildView | None:
         seat_rails=seat_rails(facts),
         saddles=saddles_alike(facts),
         feet=feet_bench(facts),
+        handling=handling_view(facts),
+        parts=[
+            PartOut(what=x.what, name=x.name, count=x.count, state=x.state, band=x.band, note=x.note)
+            for x in parts_list(facts)
+        ],
+        fits=[FitOut(what=x.what, fits=x.fits, why=x.why) for x in fit_list(facts)],
         seat_problem=seat_problem(facts),
         warnings=_warnings(b, front, frame.spacer_limit_mm, window, house),
     )

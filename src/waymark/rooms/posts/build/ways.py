@@ -118,7 +118,9 @@ def front_at_hand(facts: Facts) -> Front | None:
         piles = tuple(PileOf(h) for h in heights_mm(spacers_of(facts), frame.spacer_limit_mm))
     else:
         sold = drawer_of(facts).spacers
-        piles = tuple(PileOf(h, SMALL_PART * buys, cost) for h, (buys, cost) in own_piles(bike.now, sold).items())
+        piles = tuple(
+            PileOf(h, SMALL_PART * bool(bought), cost) for h, (bought, cost) in own_piles(bike.now, sold).items()
+        )
     # A pile that is on the plan counts as there, whatever the drawer holds now.
     if not any(abs(p.height_mm - b.spacers_mm) < 1e-6 for p in piles):
         piles = (PileOf(b.spacers_mm), *piles)

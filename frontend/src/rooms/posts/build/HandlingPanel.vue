@@ -1,0 +1,201 @@
+<script setup lang="ts">
+import { computed, reactive, watch } from 'vue'
+
+import type { BuildView } from '@/shared/api/client'
+import { t } from '@/shared/i18n'
+import { useSettings } from '@/shared/settings'
+import NumberRow from '@/shared/ui/NumberRow.vue'
+import TypedBox from '@/shared/ui/TypedBox.vue'
+import { told } from '@/shared/units'
+
+import { useSheet } from '@/rooms/files/useSheet'
+
+/** How the plan steers and carries against the present bike, and what its gears come to on the rider's hill. */
+const props = defineProps<{ build: BuildView }>()
+const store = useSheet()
+const { unit } = useSettings()
+const view = computed(() => props.build.handling)
+const gears = computed(() => view.value?.gears)
+type Row = NonNullable<BuildView['handling']>['rows'][number]
+function shown(row: Row, value: number | null | undefined) {
+  if (value === null || value === undefined) return '·'
+  if (row.percent) return `${Math.round(value)} %`
+  return row.fine ? value.toFixed(1) : told(value, unit.value)
+}
+const plain = (value: number | null | undefined, unitOf: string) =>
+  value === null || value === undefined
+    ? '·'
+    : `${unitOf === 'km/h' ? value.toFixed(1) : Math.round(value)} ${unitOf === 'rpm' ? t('rpm') : unitOf}`
+
+type Which = 'now' | 'plan'
+// Half of a set is no gears yet: it waits here for its other half, and what was refused stays as it was typed.
+const draft = reactive<Record<Which, [string, string] | null>>({ now: null, plan: null })
+const typed = (which: Which) => draft[which] ?? (which === 'now' ? gears.value!.now : gears.value!.then)
+async function keep(which: Which, part: 0 | 1, text: string) {
+  const both = [...typed(which)] as [string, string]
+  both[part] = text
+  draft[which] = both
+  if (Boolean(both[0]) !== Boolean(both[1])) return
+  await store.change({ do: 'build.gears', which, rings: both[0], cogs: both[1] })
+}
+watch(
+  () => JSON.stringify([gears.value?.now, gears.value?.then]),
+  () => Object.assign(draft, { now: null, plan: null }),
+)
+const SETS: { which: Which; label: string }[] = [
+  { which: 'now', label: t('Now') },
+  { which: 'plan', label: t('Plan') },
+]
+function hill(name: 'cadence_rpm' | 'power_w' | 'gradient_percent', set: number | null) {
+  const h = gears.value!.hill
+  const own = (n: typeof name) => (n === name ? set : h.own.includes(n) ? h[n] : null)
+  void store.change({
+    do: 'build.hill',
+    cadence_rpm: own('cadence_rpm'),
+    power_w: own('power_w'),
+    gradient_percent: own('gradient_percent'),
+  })
+}
+</script>
+
+<template>
+  <div v-if="view && gears" class="scroll handling">
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">{{ $t('Against the present bike') }}</th>
+          <th scope="col" class="n">{{ $t('Now') }}</th>
+          <th scope="col" class="n">{{ $t('Plan') }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in view.rows" :key="row.name">
+          <th scope="row">
+            {{ row.name }}<span v-if="row.says" class="small says">{{ row.says }}</span>
+          </th>
+          <td class="n figure now">{{ shown(row, row.now) }}</td>
+          <td class="n figure plan">{{ shown(row, row.then) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="view.note" class="small quiet">{{ view.note }}</p>
+    <p class="small quiet">
+      {{ $t('On the hands: reckoned, an upper limit, to compare positions by. Never a reading.') }}
+    </p>
+    <h3>{{ $t('Gears') }}</h3>
+    <div class="sets">
+      <span /><span class="small quiet">{{ $t('Rings') }}</span
+      ><span class="small quiet">{{ $t('Cogs') }}</span>
+      <template v-for="set in SETS" :key="set.which">
+        <span>{{ set.label }}</span>
+        <TypedBox
+          :value="typed(set.which)[0]"
+          :label="$t('Rings, {which}', { which: set.label })"
+          @keep="(x) => keep(set.which, 0, x)" />
+        <TypedBox
+          :value="typed(set.which)[1]"
+          :label="$t('Cogs, {which}', { which: set.label })"
+          @keep="(x) => keep(set.which, 1, x)" />
+      </template>
+    </div>
+    <template v-if="gears.rows.length">
+      <p v-for="line in gears.says" :key="line" class="line">{{ line }}</p>
+      <table>
+        <tbody>
+          <tr v-for="row in gears.rows" :key="row.name">
+            <th scope="row">{{ row.name }}</th>
+            <td class="n figure now">{{ plain(row.now, row.unit) }}</td>
+            <td class="n figure plan">{{ plain(row.then, row.unit) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="gears.asks" class="small quiet">{{ gears.asks }}</p>
+      <div class="hill">
+        <NumberRow
+          :label="$t('Cadence on the flat')"
+          :value="gears.hill.cadence_rpm"
+          :least="40"
+          :most="140"
+          @keep="(v) => hill('cadence_rpm', v)" />
+        <NumberRow
+          v-if="gears.hill.power_w !== null"
+          :label="$t('Power up the climb, W')"
+          :value="gears.hill.power_w"
+          :least="20"
+          :most="900"
+          :step="10"
+          @keep="(v) => hill('power_w', v)" />
+        <NumberRow
+          :label="$t('Steepest climb, %')"
+          :value="gears.hill.gradient_percent"
+          :least="0"
+          :most="40"
+          @keep="(v) => hill('gradient_percent', v)" />
+      </div>
+    </template>
+    <p v-else class="small quiet">{{ $t('Type the teeth with spaces between, small or large first.') }}</p>
+  </div>
+</template>
+
+<style scoped>
+table {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 14px;
+}
+th {
+  font-weight: 420;
+  text-align: left;
+}
+thead th {
+  color: var(--quiet);
+  font-size: 12px;
+}
+tbody tr {
+  border-top: 1px solid var(--hair);
+}
+tbody th {
+  padding: 3px 8px 3px 0;
+  line-height: 1.25;
+}
+.says {
+  display: block;
+  color: var(--quiet);
+}
+.n {
+  width: 76px;
+  text-align: right;
+  white-space: nowrap;
+}
+.plan {
+  color: var(--plan);
+  font-weight: 560;
+}
+h3 {
+  margin-top: 8px;
+  padding-top: 6px;
+  border-top: 1px solid var(--hair);
+  font-size: 15px;
+}
+.sets {
+  display: grid;
+  grid-template-columns: 46px 84px 1fr;
+  gap: 4px 8px;
+  align-items: center;
+  padding: 2px 0 6px;
+  font-size: 14px;
+}
+.sets :deep(input) {
+  width: 100%;
+  min-width: 0;
+}
+.line {
+  padding: 2px 0;
+  font-size: 14px;
+}
+.hill {
+  display: grid;
+  gap: 4px;
+  padding-top: 6px;
+}
+</style>

@@ -1,0 +1,164 @@
+"""Handling and gears of the plan against the present bike."""
+
+from __future__ import annotations
+
+from math import pi
+
+from waymark.core.gearing import Gearing, Gears, Hill, gear_advice
+from waymark.core.handling import Balance, Handling, balance, differences, handling_of
+from waymark.core.marks import Mark
+from waymark.core.rules.gears import GEARS, GROUNDS, Ground
+from waymark.core.say import Said, say
+from waymark.rooms.files import Facts, both, fact
+from waymark.rooms.plan import BuildState, GearSet, chosen, plan_bar, plan_marks, sits_now, sits_then, toe_mm
+from waymark.rooms.posts.build.shapes import GearRow, GearsOut, HandlingOut, HandlingRow, HillOut
+from waymark.rooms.posts.goal import discipline
+from waymark.rooms.posts.measure import MeasureState, now_marks
+from waymark.rooms.shelves import AeroBarPart, CockpitPart, DropBarPart, FlatBarPart, FrameChart
+
+NAMES: dict[str, Said] = {
+    "trail": say("Trail"), "flop": say("Wheel flop"), "wheelbase": say("Wheelbase"), "front_centre": say("Front centre"),
+    "arm": say("Steering arm"), "travel": say("Hand, each degree"), "front_share": say("On the front wheel"),
+    "hand_load": say("On the hands, at most"), "toe": say("Toe to tyre"),
+}  # fmt: skip
+PERCENT = ("front_share", "hand_load")
+
+
+@fact(by_value=False)
+def handling_view(facts: Facts) -> HandlingOut | None:
+    """How the plan handles against the present bike; ``None`` while no frame is chosen."""
+    then = _planned(facts)
+    if then is None:
+        return None
+    now = _present(facts)
+    rows = [
+        HandlingRow(
+            name=NAMES[x.name],
+            percent=x.name in PERCENT,
+            fine=x.name == "travel",
+            now=x.now,
+            then=x.then,
+            says=x.says,
+        )
+        for x in differences(now, then)
+    ]
+    missing = say("Without the present frame’s chart there is nothing to compare with: name it in Measure.")
+    return HandlingOut(rows=rows, note=missing if now is None else None, gears=_gears(facts))
+
+
+def _planned(facts: Facts) -> Handling | None:
+    size, marks, part = chosen(facts), both(plan_marks(facts)), plan_bar(facts)
+    if size is None:
+        return None
+    b, frame = facts.part(BuildState), size.chart.geometry()
+    out = (b.cockpit_width_mm or 0.0) / 2 if b.cockpit else _hand_out_mm(part)
+    held = None
+    if marks is not None and facts.profile.mm("height") is not None:
+        it = sits_then(facts)
+        held = _held(facts, marks, size.chart, it.crank_mm, out)
+    return handling_of(frame, marks[1] if marks else None, out, held, _toe(facts, size.chart))
+
+
+def _present(facts: Facts) -> Handling | None:
+    """The present bike's; ``None`` where its frame is not on record."""
+    measure, marks = facts.part(MeasureState), both(now_marks(facts))
+    if measure.frame is None:
+        return None
+    chart, out = measure.frame.chart, _hand_out_mm(measure.bar)
+    held = None
+    if marks is not None and facts.profile.mm("height") is not None:
+        held = _held(facts, marks, chart, sits_now(facts).crank_mm, out)
+    return handling_of(chart.geometry(), marks[1] if marks else None, out, held, _toe(facts, chart))
+
+
+def _held(
+    facts: Facts, marks: tuple[Mark, Mark], chart: FrameChart, crank_mm: float, out_mm: float | None
+) -> Balance | None:
+    """What hands and front wheel carry, where the hand lies ahead of the saddle and the arms reach it."""
+    saddle, hand = marks
+    if hand.x_mm <= saddle.x_mm:
+        return None
+    g, foot = chart.geometry(), sits_then(facts).foot
+    body = facts.profile.body(None if out_mm is None else 2 * out_mm)
+    return balance(saddle, hand, body, foot, crank_mm, g.chainstay_mm, g.bb_drop_mm, g.wheelbase_mm)
+
+
+def _hand_out_mm(part: DropBarPart | FlatBarPart | AeroBarPart | CockpitPart | None) -> float | None:
+    """How far out of the middle a hand lies."""
+    if isinstance(part, DropBarPart):
+        return part.width_mm / 2
+    return part.width_mm / 2 - part.hand_inset_mm if isinstance(part, FlatBarPart) else None
+
+
+def _toe(facts: Facts, chart: FrameChart) -> float | None:
+    # A foot never taken says nothing about the shoe's tip.
+    return toe_mm(facts, chart.geometry()) if facts.profile.mm("foot") is not None else None
+
+
+def _gears(facts: Facts) -> GearsOut:
+    state, hill = facts.part(BuildState).gears, _hill(facts)
+    now, then = (None if it is None else Gears(tuple(it.rings), tuple(it.cogs)) for it in (state.now, state.then))
+    ground = GROUNDS[discipline(facts)]
+    return GearsOut(
+        now=_typed(state.now),
+        then=_typed(state.then),
+        hill=HillOut(
+            cadence_rpm=state.cadence_rpm or GEARS["cadence_rpm"].value,
+            power_w=hill.power_w if hill else None,
+            gradient_percent=ground.gradient_percent if state.gradient_percent is None else state.gradient_percent,
+            own=[name for name in ("cadence_rpm", "power_w", "gradient_percent") if getattr(state, name) is not None],
+        ),
+        rows=_rows(_checked(facts, now), _checked(facts, then), known=hill is not None),
+        says=list(gear_advice(then, hill)) if then is not None and hill is not None else [],
+        asks=None if hill is not None else say("The rider’s mass was not asked: without it no climb is reckoned."),
+    )
+
+
+def _typed(it: GearSet | None) -> tuple[str, str]:
+    """Rings and cogs as they are typed."""
+    if it is None:
+        return "", ""
+    return " ".join(f"{x:g}" for x in it.rings), " ".join(f"{x:g}" for x in it.cogs)
+
+
+def _hill(facts: Facts) -> Hill | None:
+    """The climb with this rider on it; ``None`` where the mass is not known."""
+    mass = facts.profile.mm("mass")
+    return None if mass is None else _hill_for(facts, mass)
+
+
+def _hill_for(facts: Facts, mass_kg: float) -> Hill:
+    state, size, ground = facts.part(BuildState).gears, chosen(facts), GROUNDS[discipline(facts)]
+    if state.gradient_percent is not None:
+        ground = Ground(state.gradient_percent, ground.crr, ground.cda_m2, ground.mud)
+    chart = size.chart if size else None
+    radius = facts.house.usual_wheel_radius_mm if chart is None else chart.rear_wheel_radius_mm or chart.wheel_radius_mm
+    return Hill(
+        mass_kg + facts.house.bike_mass_kg,
+        state.power_w or round(mass_kg * GEARS["power_a_kg"].value),
+        ground,
+        2 * pi * radius,
+        state.cadence_rpm or GEARS["cadence_rpm"].value,
+    )
+
+
+def _checked(facts: Facts, gears: Gears | None) -> Gearing | None:
+    if gears is None:
+        return None
+    # Top speed, range and steps hang on no mass: any rider shows them.
+    return _hill_for(facts, facts.profile.mm("mass") or facts.house.bike_mass_kg).check(gears)
+
+
+def _rows(now: Gearing | None, then: Gearing | None, *, known: bool) -> list[GearRow]:
+    """Figure by figure, both bikes'."""
+    rows = [
+        ("top_speed_kmh", say("Fastest at that cadence"), "km/h"),
+        ("climb_cadence_rpm", say("Lowest gear up the climb"), "rpm"),
+        ("range_percent", say("Range"), "%"),
+        ("largest_step_percent", say("Widest step"), "%"),
+    ]
+    return [
+        GearRow(name=label, unit=unit, now=getattr(now, field, None), then=getattr(then, field, None))
+        for field, label, unit in rows
+        if (now or then) and (known or field != "climb_cadence_rpm")
+    ]

@@ -1,0 +1,62 @@
+"""Handling against the present bike: the figures by hand, and words only for what is felt."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from math import hypot, radians, sin, tan
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from waymark.core.frame import FrameGeometry
+from waymark.core.handling import Balance, Handling, differences, handling_of
+from waymark.core.marks import Mark
+
+FRAME = FrameGeometry(560, 388, 72, 73.5, 520, 150, 385, 45, 72, 415, 592, 340)
+
+
+def test_figures_are_those_of_the_frame_and_the_hand() -> None:
+    hand = Mark(FRAME.reach_mm + 80, FRAME.stack_mm + 60)
+    found = handling_of(FRAME, hand, 200, Balance(22.5, 43.0), 12.0)
+    theta = radians(72)
+    # Trail once more, as the axis' own foot on the ground ahead of the wheel's.
+    radius, offset = FRAME.wheel_radius_mm, FRAME.fork_offset_mm
+    assert found.trail_mm == pytest.approx(radius / tan(theta) - offset / sin(theta))
+    # The hand's distance from the axis, by the area of the triangle over it.
+    up = Mark(-FRAME.head_top.y_mm / tan(theta), FRAME.head_top.y_mm)
+    x, y = hand.x_mm - FRAME.head_top.x_mm, hand.y_mm - FRAME.head_top.y_mm
+    square = abs(up.x_mm * y - up.y_mm * x) / up.length_mm
+    assert found.arm_mm == pytest.approx(hypot(square, 200))
+    assert found.travel_mm == pytest.approx(found.arm_mm * 3.14159265 / 180)
+    assert (found.front_share_percent, found.hand_load_percent, found.toe_mm) == (43.0, 22.5, 12.0)
+
+
+def told(now: Handling | None, then: Handling) -> dict[str, str | None]:
+    return {d.name: None if d.says is None else str(d.says) for d in differences(now, then)}
+
+
+def test_only_what_is_felt_is_put_in_words() -> None:
+    now = handling_of(FRAME, Mark(470, 640), 200, Balance(22.5, 43.0), 12.0)
+    assert set(told(now, now).values()) == {None}
+    steadier = replace(now, trail_mm=now.trail_mm + 5, hand_load_percent=20.0, toe_mm=13.0)
+    said = told(now, steadier)
+    assert said["trail"] == "steadier, slower to turn in"
+    assert said["hand_load"] == "less on the hands"
+    assert said["toe"] is None
+    assert told(steadier, now)["trail"] == "quicker to turn in, less steady"
+
+
+def test_what_is_not_known_is_left_out_and_nothing_is_said_without_a_present_bike() -> None:
+    then = handling_of(FRAME)
+    assert [d.name for d in differences(None, then)] == ["trail", "flop", "wheelbase", "front_centre"]
+    assert all(d.says is None and d.now is None for d in differences(None, then))
+
+
+@given(st.floats(40, 120), st.floats(40, 120))
+def test_more_and_less_are_each_others_mirror(a: float, b: float) -> None:
+    one, two = (Handling(trail, 20, 1000, 600) for trail in (a, b))
+    there, back = told(one, two)["trail"], told(two, one)["trail"]
+    assert (there is None) == (back is None) == (abs(a - b) < 2.0)
+    if there is not None:
+        assert there.startswith("steadier") is (b > a) and there != back
