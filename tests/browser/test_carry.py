@@ -118,3 +118,29 @@ def test_a_stranger_carries_four_numbers_to_a_printed_card_in_twelve_actions(dem
     assert "560" in text
     assert "NOT TO BE BUILT" not in text
     assert actions <= 12
+
+
+def test_the_riders_page_is_taken_back_as_a_new_fit(demo_room: Room, page: Page) -> None:
+    page.goto(f"{demo_room.url}/fits/6/setup")
+    link = page.get_by_role("link", name="For the rider")
+    expect(link).to_be_visible()
+    answer = page.request.get(demo_room.url + (link.get_attribute("href") or ""))
+    words = " ".join(PdfReader(io.BytesIO(answer.body())).pages[0].extract_text().split())
+    found = re.search(r"WAYMARK1 CROSS-COUNTRY GRIP .* \*[0-9A-F]{2}", words)
+    assert found is not None
+    code = found.group()
+    # One figure misread is told, and the typing stays.
+    begin(page, demo_room, "Ansel Merrow")
+    page.get_by_text("a position code", exact=True).click()
+    box = page.get_by_label("The line under the squares, scanned, pasted or typed")
+    box.fill(code.replace("S -177 ", "S -171 "))
+    page.get_by_role("button", name="To the frames").click()
+    expect(page.get_by_role("alert")).to_contain_text(
+        "The sum at its end does not agree: a number or letter was misread."
+    )
+    box.fill(code.lower())
+    page.get_by_role("button", name="To the frames").click()
+    page.wait_for_url(re.compile(r"/fits/\d+/frame$"))
+    page.goto(page.url.replace("/frame", "/measure"))
+    expect(page.locator('[data-cell="saddle-now"]')).to_have_text(re.compile(r"−177±.*693±"))
+    expect(page.locator('[data-cell="hand-now"]')).to_have_text(re.compile(r"462±.*675±"))

@@ -20,7 +20,7 @@ from waymark.core.search.offers import shortlist
 from waymark.core.search.whole import search_whole
 from waymark.rooms.shelves import search_shelf
 
-GOALS_A_USE = 34
+GOALS_A_USE = 20
 USES = ("road", "endurance", "gravel", "cyclocross", "cross-country", "city")
 OFF = Mark(84, 14)
 TOLERANCE_MM = 5.0

@@ -15,7 +15,7 @@ from waymark.devices import Instrument, simulated_instruments
 from waymark.rooms.calc.routes import router as calc
 from waymark.rooms.claims.routes import router as claims
 from waymark.rooms.deps import ErrorBody
-from waymark.rooms.documents.routes import calendar_router
+from waymark.rooms.documents.routes import calendar_router, position_router
 from waymark.rooms.documents.routes import router as documents
 from waymark.rooms.files import Desk, Registry, files_router
 from waymark.rooms.house_rules.routes import router as house
@@ -83,6 +83,7 @@ def make_app(
         shelves,
         documents,
         calendar_router,
+        position_router,
         machines,
         house,
         languages,

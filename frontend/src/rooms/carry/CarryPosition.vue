@@ -8,7 +8,20 @@ import { t } from '@/shared/i18n'
 import Choices from '@/shared/ui/Choices.vue'
 import Pick from '@/shared/ui/Pick.vue'
 
-import { commandsOf, HEIGHTS, missing, REACHES, RISES, SETBACKS, type Stated, wanted, type Way } from './logic'
+import {
+  barOf,
+  type Command,
+  commandsOf,
+  HEIGHTS,
+  missing,
+  REACHES,
+  RISES,
+  SETBACKS,
+  type Stated,
+  statedOf,
+  wanted,
+  type Way,
+} from './logic'
 
 /** Of whom, to what, and from where: coordinates of an earlier fit, or a bike known by its parts; then the frames. */
 const props = defineProps<{ fit?: { id: number; revision: number; use: string } }>()
@@ -17,6 +30,7 @@ const way = ref<Way>('coordinates')
 const name = ref('')
 const use = ref(props.fit?.use ?? 'road')
 const source = ref('')
+const code = ref('')
 const stated = reactive<Stated[]>([
   { key: 's_straight', typed: '' },
   { key: 's_behind', typed: '' },
@@ -51,12 +65,12 @@ async function shelves() {
 }
 watch(way, (now) => now === 'bike' && void shelves())
 
-const rows = computed(() => (way.value === 'coordinates' ? [0, 1, 2, 3] : [0, 1]))
+const rows = computed(() => ({ coordinates: [0, 1, 2, 3], bike: [0, 1], code: [] })[way.value])
 const ways = [HEIGHTS, SETBACKS, REACHES, RISES]
 const labels = [t('Saddle, high'), t('Saddle, back'), t('Hand, reach'), t('Hand, high')]
 const used = computed(() => rows.value.map((i) => stated[i]!))
 const asked = computed(() => wanted(used.value))
-const lacks = computed(() => missing(way.value, stated, bike))
+const lacks = computed(() => missing(way.value, stated, bike, code.value))
 const frames = computed(() => sizes.value.map((s) => ({ value: s.id, label: `${s.size.frame} ${s.size.size}` })))
 const bars = computed(() =>
   parts.value
@@ -69,16 +83,26 @@ const saddles = computed(() =>
 const uses = computed(() => Object.entries(DISCIPLINES).map(([value, label]) => ({ value, label: t(label) })))
 
 async function carry() {
-  const every = [...asked.value.map((a) => ({ key: a.key, typed: more[a.key] ?? '' })), ...used.value]
-  const from = source.value.trim() || (way.value === 'bike' ? t('a known bike') : t('an earlier fit'))
+  let every = [...asked.value.map((a) => ({ key: a.key, typed: more[a.key] ?? '' })), ...used.value]
+  let from = source.value.trim() || (way.value === 'bike' ? t('a known bike') : t('an earlier fit'))
   try {
+    const bar: Command[] = []
+    if (way.value === 'code') {
+      const read = await take(api.POST('/api/positions/read', { body: { code: code.value } }))
+      every = statedOf(read)
+      bar.push(barOf(read))
+      const named = read.day ? t('a position code of {day}', { day: read.day }) : t('a position code')
+      from = source.value.trim() || named
+      // Typed from paper without the sum at its end, nothing has proved a single figure of it.
+      if (!read.checked) from = t('{from}, unchecked', { from })
+    }
     if (!file.value) {
       const rider = await take(api.POST('/api/riders', { body: { name: name.value.trim(), about: '' } }))
       const fit = await take(api.POST('/api/fits', { body: { rider_id: rider.id, title: t('A position carried') } }))
       const view = { params: { path: { fit_id: fit.id }, query: { view: 'measure' as const } } }
       made.value = { id: fit.id, revision: (await take(api.GET('/api/fits/{fit_id}/sheet', view))).revision }
     }
-    const commands = commandsOf(use.value, every, from.slice(0, 60), way.value === 'bike' ? bike : null)
+    const commands = [...bar, ...commandsOf(use.value, every, from.slice(0, 60), way.value === 'bike' ? bike : null)]
     const at = file.value!
     const body = { base_revision: at.revision, commands, by: '', have: {} }
     await take(api.POST('/api/fits/{fit_id}/changes', { params: { path: { fit_id: at.id } }, body }))
@@ -112,8 +136,13 @@ async function carry() {
       :options="[
         { value: 'coordinates', label: $t('coordinates') },
         { value: 'bike', label: $t('a known bike') },
+        { value: 'code', label: $t('a position code') },
       ]"
       @pick="(v) => (way = v as Way)" />
+    <label v-if="way === 'code'"
+      >{{ $t('The line under the squares, scanned, pasted or typed') }}
+      <textarea v-model="code" class="figure code" rows="3" maxlength="400" placeholder="WAYMARK1 …" />
+    </label>
     <div v-if="way === 'bike'" class="bike">
       <label
         >{{ $t('Frame and size') }}
@@ -209,6 +238,14 @@ input {
   border: 1px solid var(--rule);
   border-radius: 3px;
   background: var(--sheet);
+}
+.code {
+  padding: 8px 10px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  font-size: 16px;
+  text-transform: uppercase;
 }
 .number {
   display: flex;

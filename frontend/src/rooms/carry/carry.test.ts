@@ -1,10 +1,10 @@
 import { flushPromises, mount } from '@vue/test-utils'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 
-import { api } from '@/shared/api/client'
+import { api, type Schemas } from '@/shared/api/client'
 
 import CarryPosition from './CarryPosition.vue'
-import { commandsOf, HEIGHTS, missing, REACHES, RISES, SETBACKS, wanted } from './logic'
+import { barOf, commandsOf, HEIGHTS, missing, REACHES, RISES, SETBACKS, statedOf, wanted } from './logic'
 
 const push = vi.fn()
 vi.mock('vue-router', () => ({ useRouter: () => ({ push }) }))
@@ -149,5 +149,64 @@ describe('the form', () => {
       '/api/fits/{fit_id}/changes',
     ])
     expect(push).toHaveBeenCalledWith('/fits/11/frame')
+  })
+})
+
+const read: Schemas['PositionOut'] = {
+  code: 'WAYMARK1 TIME-TRIAL PAD …',
+  use: 'time-trial',
+  on: 'pad',
+  saddle: { x_mm: -140.2, y_mm: 690.9 },
+  hand: { x_mm: 453.6, y_mm: 629.5 },
+  clamp: { x_mm: 450, y_mm: 560 },
+  extension: { x_mm: 702.4, y_mm: 665.6 },
+  nose_mm: 129.1,
+  crank_mm: null,
+  foot_stack_mm: null,
+  day: '2026-11-29',
+  checked: true,
+}
+
+describe('a position from a code', () => {
+  it('is stated as the call-out has it, pads and extension apart', () => {
+    expect(Object.fromEntries(statedOf(read).map((s) => [s.key, s.typed]))).toEqual({
+      s_behind: '140.2',
+      s_plumb: '690.9',
+      s_nose: '129.1',
+      'hand_ahead.right': '702.4',
+      'hand_up.right': '665.6',
+      'pad_ahead.right': '453.6',
+      'pad_up.right': '629.5',
+      clamp_ahead: '450',
+      clamp_up: '560',
+    })
+    expect(barOf(read)).toEqual({ do: 'measure.bar_kind', kind: 'aero' })
+    const hood = { ...read, on: 'hood' as const, extension: null }
+    expect(statedOf(hood).find((s) => s.key === 'hand_ahead.right')!.typed).toBe('453.6')
+    expect(missing('code', [], empty, ' ')).toEqual(['the code'])
+  })
+
+  it('is read by the server, and what it says goes into the open file with where it is from', async () => {
+    const sent: unknown[] = []
+    vi.spyOn(api, 'POST').mockImplementation((async (path: string, asked: { body: unknown }) => {
+      sent.push([path, asked.body])
+      return { data: path === '/api/positions/read' ? { ...read, checked: false } : {}, response: new Response() }
+    }) as never)
+    const form = mount(CarryPosition, { props: { fit: { id: 4, revision: 2, use: 'time-trial' } } })
+    await form.findAll('input[type="radio"]')[2]!.setValue()
+    await form.get('textarea').setValue('waymark1 pad …')
+    await form.get('form').trigger('submit')
+    await flushPromises()
+    expect(sent[0]).toEqual(['/api/positions/read', { code: 'waymark1 pad …' }])
+    const [, body] = sent[1] as [string, { base_revision: number; commands: Record<string, unknown>[] }]
+    expect(body.base_revision).toBe(2)
+    expect(body.commands[0]).toEqual({ do: 'measure.bar_kind', kind: 'aero' })
+    expect(body.commands.at(-1)).toEqual({
+      do: 'measure.read',
+      key: 'clamp_up',
+      typed: '560',
+      add: false,
+      source: 'a position code of 2026-11-29, unchecked',
+    })
   })
 })

@@ -3,7 +3,7 @@ import { t } from '@/shared/i18n'
 
 /** A position without a tape: numbers of an earlier fit, or a bike that is known by its parts, as edits of a new file. */
 export type Command = Schemas['Changes']['commands'][number]
-export type Way = 'coordinates' | 'bike'
+export type Way = 'coordinates' | 'bike' | 'code'
 export interface Stated {
   key: string
   typed: string
@@ -65,6 +65,31 @@ export interface KnownBike {
 
 const KNOWN = ['stem_length', 'stem_angle', 'spacers_under', 'post_exposed', 'post_setback', 'rails_ahead'] as const
 
+/** A position read from a code, as the statements that the call-out knows. */
+export function statedOf(it: Schemas['PositionOut']): Stated[] {
+  const pads = it.on === 'pad'
+  const held = pads ? it.extension : it.hand
+  const all: [string, number | null | undefined][] = [
+    ['s_behind', -it.saddle.x_mm],
+    ['s_plumb', it.saddle.y_mm],
+    ['s_nose', it.nose_mm],
+    ['hand_ahead.right', held?.x_mm],
+    ['hand_up.right', held?.y_mm],
+    ['pad_ahead.right', pads ? it.hand.x_mm : null],
+    ['pad_up.right', pads ? it.hand.y_mm : null],
+    ['clamp_ahead', it.clamp?.x_mm],
+    ['clamp_up', it.clamp?.y_mm],
+    ['crank', it.crank_mm],
+  ]
+  return all.flatMap(([key, mm]) => (mm === null || mm === undefined ? [] : [{ key, typed: `${mm}` }]))
+}
+
+/** What bar a position is held on: it decides what the hand's statements are of. */
+export const barOf = (it: Schemas['PositionOut']): Command => ({
+  do: 'measure.bar_kind',
+  kind: ({ hood: 'drop', grip: 'flat', pad: 'aero' } as const)[it.on],
+})
+
 /** The edits that put a position into a file: the use, what is known of the bike, each number with where it is from. */
 export function commandsOf(use: string, stated: readonly Stated[], source: string, bike: KnownBike | null): Command[] {
   const made: Command[] = [{ do: 'goal.discipline', use: use as Schemas['Discipline']['use'] }]
@@ -81,7 +106,8 @@ export function commandsOf(use: string, stated: readonly Stated[], source: strin
 }
 
 /** What is still to be typed before the position is one, in words; empty where it is whole. */
-export function missing(way: Way, stated: readonly Stated[], bike: KnownBike): string[] {
+export function missing(way: Way, stated: readonly Stated[], bike: KnownBike, code = ''): string[] {
+  if (way === 'code') return code.trim() ? [] : [t('the code')]
   const typed = (i: number) => Boolean(stated[i]?.typed.trim())
   const lacks = []
   // Of a known bike the saddle is where post and rails put it, unless its numbers are typed.

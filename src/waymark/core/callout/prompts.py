@@ -61,6 +61,7 @@ PROMPTS: tuple[Prompt, ...] = (
     Prompt("s_pad", "bar", "Saddle mark to arm pad", "Straight, to the middle of the {side} pad.", 200, 1000, sight=Sight("distance", "pad", "s"), sided="both", bars=("aero",), usual=True),
     Prompt("pad_floor", "bar", "Arm pad above the floor", "Plumb, to the middle of the {side} pad.", 500, 1500, sight=Sight("floor_height", "pad"), sided="one", bars=("aero",), usual=True),
     Prompt("pad_ahead", "bar", "Arm pad ahead of BB", "Plumb line from the middle of the {side} pad.", 0, 900, sight=Sight("x", "pad"), sided="one", bars=("aero",), usual=True),
+    Prompt("pad_up", "bar", "Arm pad above BB", "Plumb height over the axle centre, to the middle of the {side} pad.", 100, 1200, sight=Sight("y", "pad"), sided="one", bars=("aero",)),
     Prompt("pad_clamp", "bar", "Bar clamp to arm pad", "Seen from the side: straight, held level with the bike's plane.", 5, 320, sight=Sight("distance", "pad", "clamp"), sided="one", bars=("aero",)),
     Prompt("pad_width", "bar", "Pads, middle to middle", "Across the bike.", 60, 420, bars=("aero",), usual=True),
     Prompt("stem_length", "bar", "Stem length, printed", "As it is printed; steerer axis to clamp centre.", 20, 180, usual=True),

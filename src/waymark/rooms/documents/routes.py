@@ -3,24 +3,30 @@
 from __future__ import annotations
 
 from datetime import UTC, datetime
+from typing import Literal
 
 from fastapi import Response
-from pydantic import BaseModel
+from pydantic import BaseModel, ConfigDict, Field
 
 from waymark.core.drawing.card import HEIGHT_MM, WIDTH_MM
 from waymark.core.drawing.primitives import Circle, Label, Path
+from waymark.core.handout import Carried, read_code, write_code
 from waymark.rooms.deps import ERRORS, Key
 from waymark.rooms.documents.builder import drawing_for
 from waymark.rooms.documents.calendar import calendar_of
 from waymark.rooms.documents.card import card_for
+from waymark.rooms.documents.handout import handout_for, position_of
 from waymark.rooms.documents.parts import parts_csv, parts_pdf_pages
 from waymark.rooms.documents.pdf import write_pdf
 from waymark.rooms.documents.svg import write_svg
 from waymark.rooms.doorway import room_router
 from waymark.rooms.files import DeskDep
+from waymark.rooms.plan import point
+from waymark.rooms.schema import Point
 
 router = room_router("/api/fits/{fit_id}", "documents", ERRORS)
 calendar_router = room_router("/api/calendar", "documents", ERRORS)
+position_router = room_router("/api/positions", "documents", ERRORS)
 
 
 @calendar_router.get("/due.ics", operation_id="due_calendar", response_class=Response)
@@ -96,6 +102,71 @@ def parts_list_pdf(desk: DeskDep, fit_id: Key) -> Response:
         pages, title = parts_pdf_pages(look), f"Parts for {look.rider.name}"
     headers = {"Content-Disposition": f'inline; filename="waymark-parts-{fit_id}.pdf"'}
     return Response(write_pdf(pages, title), media_type="application/pdf", headers=headers)
+
+
+@router.get("/handout.pdf", operation_id="handout_pdf", response_class=Response)
+def handout_pdf(desk: DeskDep, fit_id: Key) -> Response:
+    """The page that goes home with the rider."""
+    with desk.store.looking() as session:
+        look = desk.look(session, fit_id)
+        page, title = handout_for(look, datetime.now().astimezone()), f"Position of {look.rider.name}"
+    headers = {"Content-Disposition": f'inline; filename="waymark-position-{fit_id}.pdf"'}
+    return Response(write_pdf([page], title), media_type="application/pdf", headers=headers)
+
+
+class PositionOut(BaseModel):
+    """A position that is carried: the line that stands in the code, and what it says, mm from the BB."""
+
+    code: str
+    use: str
+    on: Literal["hood", "grip", "pad"]
+    saddle: Point
+    hand: Point
+    clamp: Point | None
+    extension: Point | None
+    nose_mm: float | None
+    crank_mm: float | None
+    foot_stack_mm: float | None
+    day: str
+    checked: bool
+
+
+def _position(it: Carried) -> PositionOut:
+    return PositionOut(
+        code=write_code(it),
+        use=it.use,
+        on=it.on,
+        saddle=point(it.saddle),
+        hand=point(it.hand),
+        clamp=point(it.clamp) if it.clamp else None,
+        extension=point(it.extension) if it.extension else None,
+        nose_mm=it.nose_mm,
+        crank_mm=it.crank_mm,
+        foot_stack_mm=it.foot_stack_mm,
+        day=it.day,
+        checked=it.checked,
+    )
+
+
+@router.get("/position.json", operation_id="position_json")
+def position_json(desk: DeskDep, fit_id: Key) -> PositionOut:
+    """The position that the rider rides, as data and as the line of its code."""
+    with desk.store.looking() as session:
+        return _position(position_of(desk.look(session, fit_id).facts)[1])
+
+
+class CodeText(BaseModel):
+    """A position's line, scanned or typed."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    code: str = Field(min_length=1, max_length=400)
+
+
+@position_router.post("/read", operation_id="read_position")
+def read_position(asked: CodeText) -> PositionOut:
+    """What a line says; 422 for one that is none or that was misread."""
+    return _position(read_code(asked.code))
 
 
 @router.get("/frame-drawing.pdf", operation_id="frame_drawing_pdf", response_class=Response)

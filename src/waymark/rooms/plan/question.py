@@ -128,6 +128,7 @@ def rider_centre(facts: Facts) -> Mark | None:
     return mass_centre(goal.saddle, goal.hand, body, goal_foot(facts), goal_crank_mm(facts))
 
 
+@fact(by_value=False)
 def parts_shelf(facts: Facts) -> Shelf:
     """The core's shelf of no frame, with every part that fits the plan's bar."""
     clamp, stem = bar_clamp_mm(facts), own_stem(facts)

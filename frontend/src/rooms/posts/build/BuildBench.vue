@@ -65,6 +65,7 @@ const headline = computed(() =>
       <el-tab-pane :label="$t('Ways')" name="ways" lazy
         ><WaysPanel :sheet="sheet" :shown="tab === 'ways'"
       /></el-tab-pane>
+      <el-tab-pane :label="$t('Parts')" name="parts" lazy><PartsPanel :build="build" :sheet="sheet" /></el-tab-pane>
     </el-tabs>
   </template>
 </template>

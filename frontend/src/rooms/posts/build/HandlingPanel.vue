@@ -28,15 +28,15 @@ const plain = (value: number | null | undefined, unitOf: string) =>
     : `${unitOf === 'km/h' ? value.toFixed(1) : Math.round(value)} ${unitOf === 'rpm' ? t('rpm') : unitOf}`
 
 type Which = 'now' | 'plan'
+type Teeth = NonNullable<typeof gears.value>['now']
 // Half of a set is no gears yet: it waits here for its other half, and what was refused stays as it was typed.
-const draft = reactive<Record<Which, [string, string] | null>>({ now: null, plan: null })
-const typed = (which: Which) => draft[which] ?? (which === 'now' ? gears.value!.now : gears.value!.then)
-async function keep(which: Which, part: 0 | 1, text: string) {
-  const both = [...typed(which)] as [string, string]
-  both[part] = text
+const draft = reactive<Record<Which, Teeth | null>>({ now: null, plan: null })
+const typed = (which: Which): Teeth => draft[which] ?? (which === 'now' ? gears.value!.now : gears.value!.then)
+async function keep(which: Which, part: keyof Teeth, text: string) {
+  const both = { ...typed(which), [part]: text }
   draft[which] = both
-  if (Boolean(both[0]) !== Boolean(both[1])) return
-  await store.change({ do: 'build.gears', which, rings: both[0], cogs: both[1] })
+  if (Boolean(both.rings) !== Boolean(both.cogs)) return
+  await store.change({ do: 'build.gears', which, ...both })
 }
 watch(
   () => JSON.stringify([gears.value?.now, gears.value?.then]),
@@ -89,13 +89,13 @@ function hill(name: 'cadence_rpm' | 'power_w' | 'gradient_percent', set: number 
       <template v-for="set in SETS" :key="set.which">
         <span>{{ set.label }}</span>
         <TypedBox
-          :value="typed(set.which)[0]"
+          :value="typed(set.which).rings"
           :label="$t('Rings, {which}', { which: set.label })"
-          @keep="(x) => keep(set.which, 0, x)" />
+          @keep="(x) => keep(set.which, 'rings', x)" />
         <TypedBox
-          :value="typed(set.which)[1]"
+          :value="typed(set.which).cogs"
           :label="$t('Cogs, {which}', { which: set.label })"
-          @keep="(x) => keep(set.which, 1, x)" />
+          @keep="(x) => keep(set.which, 'cogs', x)" />
       </template>
     </div>
     <template v-if="gears.rows.length">
@@ -163,7 +163,7 @@ tbody th {
   color: var(--quiet);
 }
 .n {
-  width: 76px;
+  width: 92px;
   text-align: right;
   white-space: nowrap;
 }
@@ -188,6 +188,12 @@ h3 {
 .sets :deep(input) {
   width: 100%;
   min-width: 0;
+  height: 28px;
+  padding: 0 8px;
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
 }
 .line {
   padding: 2px 0;

@@ -36,7 +36,9 @@ const SIGNS = { fits: '✓', unknown: '?', not: '✕' }
         <li v-for="line in group.lines" :key="line.what + line.name">
           <span class="quiet">{{ line.what }}</span>
           <span class="name"
-            >{{ line.count > 1 ? `${line.count} × ` : '' }}{{ line.name }}<PriceBands v-if="line.band" :bands="line.band" /></span>
+            >{{ line.count > 1 ? `${line.count} × ` : '' }}{{ line.name
+            }}<PriceBands v-if="line.band" :bands="line.band"
+          /></span>
           <span v-if="line.note" class="note">{{ line.note }}</span>
         </li>
       </ul>
@@ -65,6 +67,8 @@ const SIGNS = { fits: '✓', unknown: '?', not: '✕' }
   padding: 4px 0 2px;
 }
 .press {
+  display: inline-grid;
+  align-items: center;
   text-decoration: none;
 }
 h3 {

@@ -113,8 +113,7 @@ const COSTS: Record<string, string> = {
             @focus="show(way)"
             @blur="show(null)"
             @click="go(way)">
-            <span class="cost"
-              >{{ COSTS[way.cost] }}<PriceBands v-if="way.bands" :bands="way.bands" /></span>
+            <span class="cost">{{ COSTS[way.cost] }}<PriceBands v-if="way.bands" :bands="way.bands" /></span>
             <span class="figure">{{ way.show_x }} {{ way.show_y }}</span> <Chip :word="way.verdict" />
             <span class="does">{{ way.does }}</span>
             <span class="more quiet"

@@ -63,6 +63,14 @@ const rows = computed(() => props.sheet.ledger.filter((r) => r.miss?.of === 'bui
         @click="ask($event, print)"
         >{{ $t('Print view') }}</a
       >
+      <a
+        class="press"
+        :href="`/api/fits/${sheet.id}/handout.pdf?unit=${unit}`"
+        target="_blank"
+        rel="noopener"
+        :title="$t('One page in plain words, with the position as a code')"
+        >{{ $t('For the rider') }}</a
+      >
     </div>
     <div v-if="warnings.length" class="warned" role="status">
       <b>{{ $t('Not to be built from yet; the card says so in large letters.') }}</b>

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from waymark.core.body import readouts
+from waymark.core.body import pose_at
 from waymark.core.cockpit import DropStand, FlatStand
 from waymark.core.drawing.cockpit import bar_items
 from waymark.core.drawing.front_view import FrontView, front_items, front_view, splay_deg
@@ -208,8 +208,8 @@ def _places(facts: Facts) -> list[HandPlace]:
     known = facts.profile.mm("height") is not None
     made = []
     for name, at, about in found:
-        read = readouts(saddle, at, it.body, it.foot, it.crank_mm, None, it.seated) if known else None
-        trunk = round(read.trunk_deg) if read is not None and read.arms_reach else None
+        pose = pose_at(saddle, at, it.body, it.foot, it.crank_mm, seated=it.seated) if known else None
+        trunk = round(pose.trunk_deg) if pose is not None and pose.arms_reach else None
         made.append(HandPlace(name=term(name), at=point(at), trunk_deg=trunk, about=about))
     return made
 

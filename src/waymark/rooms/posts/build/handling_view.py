@@ -11,7 +11,7 @@ from waymark.core.rules.gears import GEARS, GROUNDS, Ground
 from waymark.core.say import Said, say
 from waymark.rooms.files import Facts, both, fact
 from waymark.rooms.plan import BuildState, GearSet, chosen, plan_bar, plan_marks, sits_now, sits_then, toe_mm
-from waymark.rooms.posts.build.shapes import GearRow, GearsOut, HandlingOut, HandlingRow, HillOut
+from waymark.rooms.posts.build.shapes import GearRow, GearsOut, HandlingOut, HandlingRow, HillOut, TypedGears
 from waymark.rooms.posts.goal import discipline
 from waymark.rooms.posts.measure import MeasureState, now_marks
 from waymark.rooms.shelves import AeroBarPart, CockpitPart, DropBarPart, FlatBarPart, FrameChart
@@ -114,11 +114,10 @@ def _gears(facts: Facts) -> GearsOut:
     )
 
 
-def _typed(it: GearSet | None) -> tuple[str, str]:
-    """Rings and cogs as they are typed."""
+def _typed(it: GearSet | None) -> TypedGears:
     if it is None:
-        return "", ""
-    return " ".join(f"{x:g}" for x in it.rings), " ".join(f"{x:g}" for x in it.cogs)
+        return TypedGears(rings="", cogs="")
+    return TypedGears(rings=" ".join(f"{x:g}" for x in it.rings), cogs=" ".join(f"{x:g}" for x in it.cogs))
 
 
 def _hill(facts: Facts) -> Hill | None:

@@ -208,11 +208,18 @@ class HillOut(BaseModel):
     own: list[str]
 
 
-class GearsOut(BaseModel):
-    """The gears of both bikes as typed (rings, cogs), what they come to, and what a fitter says of the plan's."""
+class TypedGears(BaseModel):
+    """Rings and cogs as they are typed; blank where they are not known."""
 
-    now: tuple[str, str]
-    then: tuple[str, str]
+    rings: str
+    cogs: str
+
+
+class GearsOut(BaseModel):
+    """The gears of both bikes, what they come to, and what a fitter says of the plan's."""
+
+    now: TypedGears
+    then: TypedGears
     hill: HillOut
     rows: list[GearRow]
     says: list[Told]

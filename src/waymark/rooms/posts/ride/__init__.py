@@ -1,1 +1,5 @@
 """Ride: what comes after the set-up."""
+
+from waymark.rooms.posts.ride.state import RideState
+
+__all__ = ["RideState"]

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from waymark.core.marks import Mark
 from waymark.core.rules.verdict import worst
 from waymark.core.say import Said, Words, say, term
-from waymark.rooms.files import Facts, Layer, MarkName, Marks, Post, Stage, both, fact, ledger_of, misses
+from waymark.rooms.files import Facts, Layer, MarkName, Post, Stage, both, ledger_of, misses
 from waymark.rooms.plan import cautions_of, picture_plan, plan_dials, plan_warnings
 from waymark.rooms.posts.goal import goal_marks
 from waymark.rooms.posts.measure import explain_foot
 from waymark.rooms.posts.setup.commands import COMMANDS
+from waymark.rooms.posts.setup.facts import built_marks
 from waymark.rooms.posts.setup.state import BuiltState
 from waymark.rooms.telling import Told
 
@@ -21,18 +21,6 @@ class SetupView(BaseModel):
 
     cautions: list[Told]
     warnings: list[Told]
-
-
-@fact
-def built_marks(facts: Facts) -> Marks:
-    """The marks as measured after the work."""
-    b = facts.part(BuiltState)
-    built: Marks = {}
-    if b.saddle_x and b.saddle_y:
-        built["saddle"] = Mark(b.saddle_x.value, b.saddle_y.value)
-    if b.hand_x and b.hand_y:
-        built["hand"] = Mark(b.hand_x.value, b.hand_y.value)
-    return built
 
 
 def _explain(facts: Facts, mark: MarkName) -> list[Said]:

@@ -1,0 +1,114 @@
+import { mount } from '@vue/test-utils'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+
+import type { BuildView, Sheet } from '@/shared/api/client'
+import { useSheet } from '@/rooms/files/useSheet'
+
+import HandlingPanel from './HandlingPanel.vue'
+import PartsPanel from './PartsPanel.vue'
+
+beforeEach(() => {
+  vi.restoreAllMocks()
+  setActivePinia(createPinia())
+})
+
+const handling = (more: Partial<NonNullable<BuildView['handling']>['gears']> = {}) => ({
+  rows: [
+    { name: 'Trail', percent: false, fine: false, now: 62.2, then: 69.3, says: 'steadier, slower to turn in' },
+    { name: 'Hand, each degree', percent: false, fine: true, now: null, then: 4.74, says: null },
+    { name: 'On the front wheel', percent: true, fine: false, now: 43.9, then: 42.9, says: null },
+  ],
+  note: null,
+  gears: {
+    now: { rings: '', cogs: '' },
+    then: { rings: '40', cogs: '10 45' },
+    hill: { cadence_rpm: 90, power_w: 160, gradient_percent: 12, own: ['power_w'] },
+    rows: [{ name: 'Fastest at that cadence', unit: 'km/h', now: null, then: 47.908 }],
+    says: ['A ring of 33 would turn it; no cog does.'],
+    asks: null,
+    ...more,
+  },
+})
+const build = (more: Partial<BuildView>) =>
+  ({ handling: handling(), parts: [], fits: [], ...more }) as unknown as BuildView
+
+describe('handling and gears', () => {
+  it('has each figure of both bikes, and words where the difference is felt', () => {
+    const panel = mount(HandlingPanel, { props: { build: build({}) } })
+    const rows = panel.findAll('tbody tr').map((r) => [r.get('th').text(), ...r.findAll('td').map((d) => d.text())])
+    expect(rows).toEqual([
+      ['Trailsteadier, slower to turn in', '62', '69'],
+      ['Hand, each degree', '·', '4.7'],
+      ['On the front wheel', '44 %', '43 %'],
+      ['Fastest at that cadence', '·', '47.9 km/h'],
+    ])
+  })
+
+  it('waits for both halves of a set, and keeps what was typed where it is refused', async () => {
+    const change = vi.spyOn(useSheet(), 'change').mockResolvedValue(undefined)
+    const panel = mount(HandlingPanel, { props: { build: build({}) } })
+    await panel.get('[aria-label="Rings, Now"]').setValue('34 50')
+    expect(change).not.toHaveBeenCalled()
+    await panel.get('[aria-label="Cogs, Now"]').setValue('11 x')
+    expect(change).toHaveBeenCalledWith({ do: 'build.gears', which: 'now', rings: '34 50', cogs: '11 x' })
+    // Refused: the sheet is as it was, and so is the typing.
+    expect((panel.get('[aria-label="Rings, Now"]').element as HTMLInputElement).value).toBe('34 50')
+    expect((panel.get('[aria-label="Cogs, Now"]').element as HTMLInputElement).value).toBe('11 x')
+    const kept = handling({ now: { rings: '34 50', cogs: '11 13' } })
+    await panel.setProps({ build: build({ handling: kept }) })
+    expect((panel.get('[aria-label="Cogs, Now"]').element as HTMLInputElement).value).toBe('11 13')
+  })
+
+  it('sets one number of the hill and leaves the others to the house, or as they were set', async () => {
+    const change = vi.spyOn(useSheet(), 'change').mockResolvedValue(undefined)
+    const panel = mount(HandlingPanel, { props: { build: build({}) } })
+    panel.findAllComponents({ name: 'NumberRow' })[2]!.vm.$emit('keep', 8)
+    expect(change).toHaveBeenCalledWith({ do: 'build.hill', cadence_rpm: null, power_w: 160, gradient_percent: 8 })
+  })
+})
+
+describe('the parts list', () => {
+  it('groups the parts by what is done about them, bought first, and says what goes together', () => {
+    const part = (state: 'keep' | 'buy' | 'ask' | 'have', what: string, name: string, count = 1) => ({
+      what,
+      name,
+      count,
+      state,
+      band: state === 'buy' ? 3 : null,
+      note: null,
+    })
+    const parts = [
+      part('buy', 'Frame', 'Ostrel Drift M'),
+      part('keep', 'Bar', 'Petrel 40'),
+      part('buy', 'Spacer', '10 mm', 2),
+    ]
+    const fits = [
+      { what: 'Stem and bar', fits: 'fits' as const, why: 'Stem for 31.8, bar 31.8.' },
+      { what: 'Post and rails', fits: 'unknown' as const, why: 'Look.' },
+    ]
+    const panel = mount(PartsPanel, { props: { build: build({ parts, fits }), sheet: { id: 5 } as Sheet } })
+    expect(panel.findAll('section').map((s) => s.attributes('aria-label'))).toEqual([
+      'To buy',
+      'Kept',
+      'What goes together',
+    ])
+    expect(
+      panel
+        .findAll('section')[0]!
+        .findAll('.name')
+        .map((n) => n.text()),
+    ).toEqual(['Ostrel Drift M', '2 × 10 mm'])
+    expect(panel.findAll('.bands')[0]!.attributes('aria-label')).toBe('price 3 of the house’s bands')
+    expect(
+      panel
+        .findAll('section')[2]!
+        .findAll('.name')
+        .map((n) => n.text()),
+    ).toEqual(['✓goes together', '?not on record'])
+    expect(panel.findAll('a').map((a) => a.attributes('href'))).toEqual([
+      '/api/fits/5/parts.pdf',
+      '/api/fits/5/parts.csv',
+    ])
+  })
+})
