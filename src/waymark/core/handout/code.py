@@ -16,6 +16,7 @@ from typing import Literal, get_args
 from waymark.core.errors import InputError
 from waymark.core.marks import Mark
 from waymark.core.rules.uses import USES
+from waymark.core.say import Count, Length, Said, Words, say
 
 On = Literal["hood", "grip", "pad"]
 HEAD = "WAYMARK1"
@@ -73,10 +74,14 @@ def read_code(text: str) -> Carried:
     Raises ``InputError`` for anything that is not one: a sum that does not agree, a number where no body or bike has it.
     """
     if len(text) > MOST_LETTERS:
-        raise _wrong("This is too long for a position.", f"at most {MOST_LETTERS} letters")
+        raise _wrong("This is too long for a position.", say("at most {most} letters", most=Count(MOST_LETTERS)))
     words = text.upper().replace("−", "-").split()
     if not words or words[0] != HEAD:
-        raise _wrong("This is no position of Waymark's.", f"a line that begins with {HEAD}", words[0] if words else "")
+        raise _wrong(
+            "This is no position of Waymark's.",
+            say("a line that begins with {head}", head=Words(HEAD)),
+            words[0] if words else "",
+        )
     checked = words[-1].startswith("*")
     if checked:
         line, told = " ".join(words[:-1]), words[-1][1:]
@@ -118,15 +123,16 @@ def _place(word: str, left: list[str]) -> Mark:
 
 def _number(word: str, left: list[str], least: float, most: float) -> float:
     typed = left.pop(0) if left else ""
+    bounds = say("{least} to {most}", least=Length(least), most=Length(most))
     if not _NUMBER.fullmatch(typed):
-        raise _wrong(f"After {word} comes a number.", f"{least:g} to {most:g} mm", typed[:20])
+        raise _wrong(say("After {word} comes a number.", word=Words(word)), bounds, typed[:20])
     value = float(typed.replace(",", "."))
     if not least <= value <= most:
-        raise _wrong(f"No {word} lies there.", f"{least:g} to {most:g} mm", typed)
+        raise _wrong(say("No {word} lies there.", word=Words(word)), bounds, typed)
     return value
 
 
-def _wrong(message: str, allowed: str, kept: str = "") -> InputError:
+def _wrong(message: Said | str, allowed: Said | str, kept: str = "") -> InputError:
     return InputError(message, field="code", allowed=allowed, kept=kept)
 
 
