@@ -108,6 +108,26 @@ def test_no_frame_says_so_and_gives_numbers_to_look_for(demo_room: Room, page: P
     expect(page.get_by_role("heading", name="No frame here carries it")).to_be_visible()
 
 
+def test_the_card_on_the_screen_is_set_as_it_is_printed(demo_room: Room, page: Page) -> None:
+    page.goto(at(demo_room, "Tamsin Orre", "setup"))
+    words = page.get_by_text("Workshop card, change")
+    expect(words).to_be_visible()
+    # Nothing of the screen's own style reaches the paper: each line is as tall as its page says, and lies on it.
+    found = words.evaluate(
+        """(one) => {
+          const svg = one.ownerSVGElement, sheet = svg.getBoundingClientRect(), a_mm = sheet.width / 210
+          return [...svg.querySelectorAll('text')].map((t) => {
+            const box = t.getBoundingClientRect()
+            const out = Math.max(sheet.left - box.left, box.right - sheet.right)
+            return [t.textContent, box.height / a_mm, out / a_mm]
+          })
+        }"""
+    )
+    assert len(found) > 60
+    for text, tall_mm, out_mm in found:
+        assert tall_mm < 13 and out_mm < 0, text
+
+
 def test_a_card_that_must_not_be_built_from_asks_before_it_prints(demo_room: Room, page: Page) -> None:
     page.goto(at(demo_room, "Halvard Stroud", "setup"))
     expect(page.get_by_role("status").filter(has_text="Not to be built from yet")).to_contain_text(
