@@ -85,6 +85,7 @@ const build = (under: number[]): BuildView => {
       places: [],
       old: [],
       front: null,
+      controls: { rows: [], advice: [], differ: null, meant: '' },
     },
     fronts: [],
     rails: [],

@@ -44,7 +44,10 @@ class CardRow:
 
 @dataclass(frozen=True, slots=True)
 class CardContent:
-    """All that the card says, and who reads it; with ``warnings`` it says in large letters not to build from it."""
+    """All that the card says, and who reads it; with ``warnings`` it says in large letters not to build from it.
+
+    ``controls`` are what is set, from where to where, left and right; they go on a page of their own.
+    """
 
     rider: str
     bike: str
@@ -57,6 +60,8 @@ class CardContent:
     saddle: Mark
     hand: Mark
     warnings: tuple[Said, ...] = ()
+    controls: tuple[tuple[Said, Said, Said, Said], ...] = ()
+    controls_note: Said | None = None
     reader: Reader = field(default_factory=Reader)
 
 
@@ -72,13 +77,35 @@ def card_pages(c: CardContent) -> list[DisplayList]:
         part(body, c)
     page.extend(placed(body.items, 1.0, Mark(0, -low)))
     left = _foot(page, c, low)
-    if not left:
+    if not left and not c.controls:
         return [page]
     second = DisplayList()
     _heading(second, c)
-    second.add(word(Mark(LEFT, 264), c.reader.tell(say("Before it leaves, continued")), "strong", 4.0))
-    _cautions(second, c, left, LEFT, 257.0)
+    y = _controls(second, c, 264.0) if c.controls else 264.0
+    if left:
+        second.add(word(Mark(LEFT, y), c.reader.tell(say("Before it leaves, continued")), "strong", 4.0))
+        _cautions(second, c, left, LEFT, y - 7.0)
     return [page, second]
+
+
+def _controls(page: DisplayList, c: CardContent, y: float) -> float:
+    """Levers, remotes and grips, left and right; gives back where the page goes on."""
+    tell = c.reader.tell
+    page.add(word(Mark(LEFT, y), tell(say("Controls")), "strong", 4.0))
+    for said, x in ((say("left"), 150.0), (say("right"), RIGHT)):
+        page.add(word(Mark(x, y), tell(said), "plain", 3.4, "end"))
+    _rule(page, y - 2.6)
+    for what, how, left, right in c.controls:
+        y -= STEP_MM
+        page.add(word(Mark(LEFT, y), tell(what), "strong", 3.6))
+        page.add(word(Mark(LEFT + 40, y), tell(how), "plain", 3.1))
+        for said, x in ((left, 150.0), (right, RIGHT)):
+            page.add(word(Mark(x, y), tell(said), "figure-strong", 4.2, "end"))
+        _rule(page, y - 2.8, "fine")
+    if c.controls_note is not None:
+        y -= STEP_MM
+        page.add(word(Mark(LEFT, y), tell(c.controls_note), "plain", 3.4))
+    return y - 14.0
 
 
 def _not_yet(page: DisplayList, c: CardContent) -> float:

@@ -16,6 +16,8 @@ from waymark.rooms.plan import (
     BuildState,
     cautions_of,
     chosen,
+    control_lines,
+    controls_differ,
     cover_mm,
     cut_off_mm,
     drawn_plan,
@@ -73,6 +75,12 @@ def card_for(look: Look, today: datetime) -> list[DisplayList]:
             saddle=plan[0],
             hand=plan[1],
             warnings=tuple(plan_warnings(facts)),
+            controls=tuple(
+                (x.name, x.how, x.left or say("as it was"), x.right or say("as it was"))
+                for x in control_lines(facts)
+                if x.left or x.right
+            ),
+            controls_note=controls_differ(facts),
             reader=reader,
         )
     )
@@ -147,7 +155,8 @@ def _parts(facts: Facts) -> list[Said]:
     parts.append(say("Bar: {name}", name=_bar_named(facts)))
     saddle = b.saddle or m.saddle
     named = words(saddle.name) if saddle else say("as on the old bike")
-    return [*parts, say("Saddle: {name}", name=named), *_feet(facts)]
+    set_out = [say("Controls: on the second page")] if any(x.left or x.right for x in control_lines(facts)) else []
+    return [*parts, *set_out, say("Saddle: {name}", name=named), *_feet(facts)]
 
 
 def _feet(facts: Facts) -> list[Said]:

@@ -2,6 +2,7 @@
 
 from waymark.rooms.plan.asked import schools, sought, to_be_had, wish
 from waymark.rooms.plan.cautions import cautions_of, rules_of, toe_mm
+from waymark.rooms.plan.controls import control_lines, controls_advice, controls_differ
 from waymark.rooms.plan.dials import goal_dials, plan_dials
 from waymark.rooms.plan.facts import (
     FEET_DISAGREE,
@@ -131,6 +132,9 @@ __all__ = [
     "chosen",
     "chosen_option",
     "cockpit_stem",
+    "control_lines",
+    "controls_advice",
+    "controls_differ",
     "cover_mm",
     "cut_off_mm",
     "drawer",

@@ -9,6 +9,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, model_validator
 
+from waymark.core.cockpit.controls import Control
 from waymark.core.marks import Mark
 from waymark.core.rules.racing import RaceRules
 from waymark.core.say import words
@@ -133,6 +134,14 @@ class GearsState(Strict):
     gradient_percent: float | None = mm(0, 40, default=None)
 
 
+class ControlsState(Strict):
+    """What was set of levers, remotes and grips, each side on its own, mm or degrees; ``meant``: why the sides differ."""
+
+    left: dict[Control, float] = Field(default_factory=dict)
+    right: dict[Control, float] = Field(default_factory=dict)
+    meant: str = Field(default="", max_length=120)
+
+
 class BuildState(Strict):
     """The front end and seat chosen on the frame.
 
@@ -159,6 +168,7 @@ class BuildState(Strict):
     cleat: CleatPart | None = None
     shoe: ShoePart | None = None
     gears: GearsState = Field(default_factory=GearsState)
+    controls: ControlsState = Field(default_factory=ControlsState)
     for_frame: str | None = Field(default=None, max_length=160)
 
 

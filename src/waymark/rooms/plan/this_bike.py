@@ -180,8 +180,9 @@ def own_seat_move(facts: Facts) -> SaddleMove | None:
 
 
 def _kept_parts(b: BuildState) -> BuildState:
-    """A build of nothing but saddle, gears and what is under the feet, which go onto any frame."""
-    return BuildState(saddle=b.saddle, crank=b.crank, pedal=b.pedal, cleat=b.cleat, shoe=b.shoe, gears=b.gears)
+    """A build of nothing but what goes onto any frame: saddle, gears, controls and what is under the feet."""
+    kept = ("saddle", "crank", "pedal", "cleat", "shoe", "gears", "controls")
+    return BuildState(**{name: getattr(b, name) for name in kept})
 
 
 def take_own(work: Work, way: Way) -> None:

@@ -2,6 +2,7 @@
 import type { BuildView, Sheet } from '@/shared/api/client'
 
 import BarViews from './BarViews.vue'
+import ControlsFold from './ControlsFold.vue'
 import RailList from './RailList.vue'
 import { useRails } from './rails'
 
@@ -32,6 +33,7 @@ const { looked, look, take } = useRails(() => props.sheet)
         <dd>{{ build.bar.front.says }}</dd>
       </template>
     </dl>
+    <ControlsFold :controls="build.bar.controls" />
   </div>
 </template>
 

@@ -5,6 +5,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { BuildView, Sheet } from '@/shared/api/client'
 import { useSheet } from '@/rooms/files/useSheet'
 
+import ControlsFold from './ControlsFold.vue'
 import HandlingPanel from './HandlingPanel.vue'
 import PartsPanel from './PartsPanel.vue'
 
@@ -110,5 +111,44 @@ describe('the parts list', () => {
       '/api/fits/5/parts.pdf',
       '/api/fits/5/parts.csv',
     ])
+  })
+})
+
+describe('the controls', () => {
+  const row = (left: string | null, right: string | null) => ({
+    what: 'blade' as const,
+    name: 'Blade',
+    how: 'grip to blade',
+    left,
+    right,
+    differs: left !== right,
+  })
+  const controls = (left: string | null, right: string | null, differ: string | null = null) => ({
+    rows: [row(left, right)],
+    advice: ['One finger at the blade’s end, the palm where it rides.'],
+    differ,
+    meant: '',
+  })
+
+  it('sets both sides alike until one is meant to differ', async () => {
+    const change = vi.spyOn(useSheet(), 'change').mockResolvedValue(undefined)
+    const fold = mount(ControlsFold, { props: { controls: controls(null, null) } })
+    expect(fold.get('summary').text()).toContain('levers, remotes, grips')
+    await fold.get('[aria-label="Blade, left"]').setValue('62')
+    expect(change).toHaveBeenCalledWith({ do: 'build.control', side: 'both', what: 'blade', typed: '62' })
+    await fold.get('input[type="checkbox"]').setValue(false)
+    await fold.get('[aria-label="Blade, right"]').setValue('55')
+    expect(change).toHaveBeenLastCalledWith({ do: 'build.control', side: 'right', what: 'blade', typed: '55' })
+  })
+
+  it('asks whether a difference is meant, and keeps the reason', async () => {
+    const change = vi.spyOn(useSheet(), 'change').mockResolvedValue(undefined)
+    const fold = mount(ControlsFold, {
+      props: { controls: controls('62', '55', 'Left and right differ in Blade: on purpose?') },
+    })
+    expect((fold.get('input[type="checkbox"]').element as HTMLInputElement).checked).toBe(false)
+    expect(fold.text()).toContain('Left and right differ in Blade: on purpose?')
+    await fold.get('[aria-label="Why left and right differ"]').setValue('an old wrist')
+    expect(change).toHaveBeenCalledWith({ do: 'build.controls_meant', words: 'an old wrist' })
   })
 })

@@ -17,6 +17,9 @@ from waymark.rooms.plan import (
     BuildState,
     bar_stand,
     chosen_option,
+    control_lines,
+    controls_advice,
+    controls_differ,
     drawn_plan,
     front_end,
     hand_off,
@@ -34,7 +37,7 @@ from waymark.rooms.plan import (
 )
 from waymark.rooms.posts.build.bar_choices import cut_widths, other_bars, rolls, school_ramp_deg, slides, turns
 from waymark.rooms.posts.build.rails import Offered, rail
-from waymark.rooms.posts.build.shapes import BarBench, HandPlace, Rail, RailName, SeenFromFront
+from waymark.rooms.posts.build.shapes import BarBench, ControlOut, ControlsOut, HandPlace, Rail, RailName, SeenFromFront
 from waymark.rooms.posts.measure import drawn_now
 from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart
 
@@ -61,6 +64,20 @@ def bar_bench(facts: Facts) -> BarBench | None:
         places=_places(facts),
         old=[] if now.sketch else shapes(bar_items(now.bike)),
         front=_front(facts),
+        controls=_controls(facts),
+    )
+
+
+def _controls(facts: Facts) -> ControlsOut:
+    rows = [
+        ControlOut(what=x.what, name=x.name, how=x.how, left=x.left, right=x.right, differs=x.differs)
+        for x in control_lines(facts)
+    ]
+    return ControlsOut(
+        rows=rows,
+        advice=list(controls_advice(facts)),
+        differ=controls_differ(facts),
+        meant=facts.part(BuildState).controls.meant,
     )
 
 

@@ -8,6 +8,7 @@ from waymark.core.say import Angle, Length, Said, Words, say
 from waymark.rooms.files import Command, Work
 from waymark.rooms.plan import BuildState, FrontKey, check_spacers, stem_standing, take_best, take_seat
 from waymark.rooms.posts.build.bar_commands import BAR_COMMANDS
+from waymark.rooms.posts.build.control_commands import CONTROL_COMMANDS
 from waymark.rooms.posts.build.feet_commands import FEET_COMMANDS
 from waymark.rooms.posts.build.handling_commands import HANDLING_COMMANDS
 from waymark.rooms.posts.build.seat_commands import SEAT_COMMANDS
@@ -106,4 +107,5 @@ COMMANDS: tuple[type[Command], ...] = (
     *FEET_COMMANDS,
     *WAYS_COMMANDS,
     *HANDLING_COMMANDS,
+    *CONTROL_COMMANDS,
 )

@@ -6,6 +6,7 @@ from typing import Literal
 
 from pydantic import BaseModel
 
+from waymark.core.cockpit.controls import Control
 from waymark.core.rules.verdict import Word
 from waymark.rooms.files import Shape
 from waymark.rooms.plan import FrontKey, RoomOut
@@ -73,6 +74,26 @@ class SeenFromFront(BaseModel):
     says: Told
 
 
+class ControlOut(BaseModel):
+    """One setting of levers, remotes and grips, left and right."""
+
+    what: Control
+    name: Told
+    how: Told
+    left: Told | None
+    right: Told | None
+    differs: bool
+
+
+class ControlsOut(BaseModel):
+    """What is set of the controls, where to begin, and whether the sides differ; ``meant`` why they do."""
+
+    rows: list[ControlOut]
+    advice: list[Told]
+    differ: Told | None
+    meant: str
+
+
 class BarBench(BaseModel):
     """The plan's bar: how it stands, what can be done at it, where the hands can be; ``old`` is the old bike's, drawn."""
 
@@ -86,6 +107,7 @@ class BarBench(BaseModel):
     places: list[HandPlace]
     old: list[Shape]
     front: SeenFromFront | None
+    controls: ControlsOut
 
 
 class FrontOut(BaseModel):
