@@ -9,8 +9,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from waymark.core.cockpit import FlatBar, GripPlace, Stem, bar_clamp, place_grip
 from waymark.core.frame import FrameGeometry
-from waymark.core.handling import Balance, Handling, differences, handling_of
+from waymark.core.handling import Balance, Handling, differences, handling_of, stem_by_width
 from waymark.core.marks import Mark
 
 FRAME = FrameGeometry(560, 388, 72, 73.5, 520, 150, 385, 45, 72, 415, 592, 340)
@@ -60,3 +61,47 @@ def test_more_and_less_are_each_others_mirror(a: float, b: float) -> None:
     assert (there is None) == (back is None) == (abs(a - b) < 2.0)
     if there is not None:
         assert there.startswith("steadier") is (b > a) and there != back
+
+
+def riser(width_mm: float) -> GripPlace:
+    """The grip of a riser of this width."""
+    return place_grip(FlatBar(width_mm, 20, 8, 5, 60), 55)
+
+
+@given(
+    st.floats(62, 75),
+    st.floats(-20, 20),
+    st.sampled_from([30.0, 50, 70, 90]),
+    st.sampled_from([700.0, 740, 780, 800]),
+)
+def test_a_pair_is_where_its_parts_and_spacers_put_the_hands(
+    lean: float, angle: float, length: float, width: float
+) -> None:
+    stem = Stem(60, angle, 40)
+    pair = stem_by_width(stem, 760, [length], [width], riser, lean, 620, 380)[0][0]
+    top = Mark(430, 620)
+    before = bar_clamp(top, lean, 8, 15, stem) + riser(760).at
+    after = bar_clamp(top, lean, 8, 15 + pair.spacers_mm, Stem(length, angle, 40)) + riser(width).at
+    # At one height, and so far forward.
+    assert after.y_mm == pytest.approx(before.y_mm, abs=1e-9)
+    assert pair.hands_mm == pytest.approx(after.x_mm - before.x_mm, abs=1e-9)
+    # The arm's shadow on the middle plane, by Pythagoras.
+    out = [w / 2 - 55 - 190 for w in (760, width)]
+    shadow = [(620**2 - o**2) ** 0.5 for o in out]
+    assert pair.drawn_mm == pytest.approx(shadow[0] - shadow[1])
+    assert pair.felt_mm == pytest.approx(pair.hands_mm + shadow[0] - shadow[1])
+
+
+def test_two_centimetres_of_width_are_not_one_of_length() -> None:
+    (same, wider), (shorter, _) = (
+        stem_by_width(Stem(50, 0, 40), 760, [50], [760, 780], riser, 65, 620, 380),
+        stem_by_width(Stem(50, 0, 40), 760, [40], [760, 780], riser, 65, 620, 380),
+    )
+    assert (same[0].hands_mm, same[0].drawn_mm, same[0].spacers_mm) == (0, 0, 0)
+    # A centimetre of hand further out at 13 cm from the shoulders' line is 2.3 mm nearer, and the sweep takes 1.4 back.
+    assert wider[0].drawn_mm == pytest.approx(2.32, abs=0.01)
+    assert wider[0].hands_mm < 0
+    # Ten off a level stem at 65° are eleven of reach once the height is kept.
+    assert shorter[0].hands_mm == pytest.approx(-10 / sin(radians(65)), abs=0.01)
+    assert shorter[0].spacers_mm == pytest.approx(10 / tan(radians(65)), abs=0.01)
+    assert stem_by_width(Stem(50, 0, 40), 760, [50], [780], riser, 65, None, None)[0][0].felt_mm is None

@@ -133,3 +133,19 @@ def test_handling_is_told_against_the_present_bike_and_gears_as_they_are_typed(d
     refused = fitter.send("build.gears", {"which": "plan", "rings": "40", "cogs": "11-28"}, "build")
     assert refused.status_code == 422
     assert refused.json()["field"] == "build.gears.cogs" and refused.json()["kept"] == "11-28"
+
+
+def test_stems_stand_against_widths_at_one_height_on_flat_bars_only(demo: TestClient) -> None:
+    assert build(demo_fit(demo, "Tamsin Orre"))["handling"]["pairs"] is None
+    fitter = demo_fit(demo, "Jory Penhale")
+    pairs = build(fitter)["handling"]["pairs"]
+    row, column = pairs["widths_mm"].index(pairs["width_mm"]), pairs["stems_mm"].index(pairs["stem_mm"])
+    here = pairs["rows"][row][column]
+    assert (round(here["felt_mm"], 6), round(here["spacers_mm"], 6)) == (0, 0)
+    assert here["arm_mm"] == pytest.approx(
+        next(r["then"] for r in fitter.sheet["build"]["handling"]["rows"] if r["name"] == "Steering arm"), abs=1
+    )
+    # Longer stems and wider bars are longer for the arms and slower to steer.
+    for cells in (pairs["rows"][row], [r[column] for r in pairs["rows"]]):
+        for key in ("felt_mm", "arm_mm"):
+            assert [c[key] for c in cells] == sorted(c[key] for c in cells)

@@ -2,5 +2,17 @@
 
 from waymark.core.handling.balance import Balance, Sex, balance, mass_centre
 from waymark.core.handling.compare import Difference, Handling, differences, handling_of
+from waymark.core.handling.stem_width import Pair, stem_by_width
 
-__all__ = ["Balance", "Difference", "Handling", "Sex", "balance", "differences", "handling_of", "mass_centre"]
+__all__ = [
+    "Balance",
+    "Difference",
+    "Handling",
+    "Pair",
+    "Sex",
+    "balance",
+    "differences",
+    "handling_of",
+    "mass_centre",
+    "stem_by_width",
+]

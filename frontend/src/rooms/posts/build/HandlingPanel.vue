@@ -22,6 +22,10 @@ function shown(row: Row, value: number | null | undefined) {
   if (row.percent) return `${Math.round(value)} %`
   return row.fine ? value.toFixed(1) : told(value, unit.value)
 }
+const signed = (mm: number | null) =>
+  mm === null
+    ? '·'
+    : (Math.round(mm) > 0 ? '+' : Math.round(mm) < 0 ? '−' : '') + told(Math.abs(Math.round(mm)), unit.value)
 const plain = (value: number | null | undefined, unitOf: string) =>
   value === null || value === undefined
     ? '·'
@@ -82,6 +86,38 @@ function hill(name: 'cadence_rpm' | 'power_w' | 'gradient_percent', set: number 
     <p class="small quiet">
       {{ $t('On the hands: reckoned, an upper limit, to compare positions by. Never a reading.') }}
     </p>
+    <template v-if="view.pairs">
+      <h3>{{ $t('Stem and width, at one height') }}</h3>
+      <table class="pairs">
+        <thead>
+          <tr>
+            <th scope="col">{{ $t('Bar, wide') }}</th>
+            <th v-for="stem in view.pairs.stems_mm" :key="stem" scope="col">{{ $t('stem {mm}', { mm: stem }) }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(row, i) in view.pairs.rows" :key="view.pairs.widths_mm[i]">
+            <th scope="row" class="figure">{{ told(view.pairs.widths_mm[i]!, unit) }}</th>
+            <td
+              v-for="(pair, j) in row"
+              :key="view.pairs.stems_mm[j]"
+              :class="{
+                on: view.pairs.widths_mm[i] === view.pairs.width_mm && view.pairs.stems_mm[j] === view.pairs.stem_mm,
+              }">
+              <b class="figure">{{ signed(pair.felt_mm) }}</b>
+              <small class="figure quiet">{{ told(pair.arm_mm, unit) }}</small>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="small quiet">
+        {{
+          $t(
+            'Above: longer or shorter as this rider’s own arms feel it, spacers keeping the height. Below: steering arm.',
+          )
+        }}
+      </p>
+    </template>
     <h3>{{ $t('Gears') }}</h3>
     <div class="sets">
       <span /><span class="small quiet">{{ $t('Rings') }}</span
@@ -170,6 +206,21 @@ tbody th {
 .plan {
   color: var(--plan);
   font-weight: 560;
+}
+.pairs td {
+  padding: 2px 0;
+  text-align: center;
+}
+.pairs thead th {
+  text-align: center;
+}
+.pairs td small {
+  display: block;
+  font-size: 12px;
+}
+.pairs .on {
+  background: var(--sheet);
+  box-shadow: inset 0 -3px var(--plan);
 }
 h3 {
   margin-top: 8px;

@@ -21,6 +21,7 @@ const handling = (more: Partial<NonNullable<BuildView['handling']>['gears']> = {
     { name: 'On the front wheel', percent: true, fine: false, now: 43.9, then: 42.9, says: null },
   ],
   note: null,
+  pairs: null as NonNullable<BuildView['handling']>['pairs'],
   gears: {
     now: { rings: '', cogs: '' },
     then: { rings: '40', cogs: '10 45' },
@@ -44,6 +45,23 @@ describe('handling and gears', () => {
       ['On the front wheel', '44 %', '43 %'],
       ['Fastest at that cadence', '·', '47.9 km/h'],
     ])
+  })
+
+  it('sets stems against widths at one height, the pair that is on marked', () => {
+    const pair = (felt_mm: number | null, arm_mm: number) => ({ felt_mm, spacers_mm: 0, arm_mm })
+    const pairs = {
+      stem_mm: 50,
+      width_mm: 760,
+      stems_mm: [40, 50],
+      widths_mm: [760, 780],
+      rows: [
+        [pair(-11.03, 329), pair(0, 330)],
+        [pair(-9.8, 338), pair(null, 340)],
+      ],
+    }
+    const panel = mount(HandlingPanel, { props: { build: build({ handling: { ...handling(), pairs } }) } })
+    expect(panel.findAll('.pairs td').map((d) => d.text())).toEqual(['−11329', '0330', '−10338', '·340'])
+    expect(panel.get('.pairs .on').text()).toBe('0330')
   })
 
   it('waits for both halves of a set, and keeps what was typed where it is refused', async () => {

@@ -155,6 +155,7 @@ h2 {
 }
 .acts {
   display: flex;
+  flex-wrap: wrap;
   gap: 12px;
   padding-top: 12px;
 }

@@ -2,16 +2,43 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+from dataclasses import replace
 from math import pi
 
+from waymark.core.body import segments
+from waymark.core.cockpit import FlatStand, place_grip
 from waymark.core.gearing import Gearing, Gears, Hill, gear_advice
-from waymark.core.handling import Balance, Handling, balance, differences, handling_of
+from waymark.core.handling import Balance, Handling, balance, differences, handling_of, stem_by_width
 from waymark.core.marks import Mark
 from waymark.core.rules.gears import GEARS, GROUNDS, Ground
 from waymark.core.say import Said, say
 from waymark.rooms.files import Facts, both, fact
-from waymark.rooms.plan import BuildState, GearSet, chosen, plan_bar, plan_marks, sits_now, sits_then, toe_mm
-from waymark.rooms.posts.build.shapes import GearRow, GearsOut, HandlingOut, HandlingRow, HillOut, TypedGears
+from waymark.rooms.plan import (
+    BuildState,
+    GearSet,
+    bar_stand,
+    chosen,
+    chosen_option,
+    parts_shelf,
+    plan_bar,
+    plan_marks,
+    sits_now,
+    sits_then,
+    stem_of,
+    toe_mm,
+)
+from waymark.rooms.posts.build.bar_choices import cut_widths, fitting_bars
+from waymark.rooms.posts.build.shapes import (
+    GearRow,
+    GearsOut,
+    HandlingOut,
+    HandlingRow,
+    HillOut,
+    PairOut,
+    StemByWidth,
+    TypedGears,
+)
 from waymark.rooms.posts.goal import discipline
 from waymark.rooms.posts.measure import MeasureState, now_marks
 from waymark.rooms.shelves import AeroBarPart, CockpitPart, DropBarPart, FlatBarPart, FrameChart
@@ -22,6 +49,8 @@ NAMES: dict[str, Said] = {
     "hand_load": say("On the hands, at most"), "toe": say("Toe to tyre"),
 }  # fmt: skip
 PERCENT = ("front_share", "hand_load")
+# Neighbours in the table of stems and widths.
+STEM_STEP_MM, WIDTH_STEP_MM = 10.0, 20.0
 
 
 @fact(by_value=False)
@@ -43,7 +72,43 @@ def handling_view(facts: Facts) -> HandlingOut | None:
         for x in differences(now, then)
     ]
     missing = say("Without the present frame’s chart there is nothing to compare with: name it in Measure.")
-    return HandlingOut(rows=rows, note=missing if now is None else None, gears=_gears(facts))
+    return HandlingOut(rows=rows, note=missing if now is None else None, pairs=_pairs(facts), gears=_gears(facts))
+
+
+def _pairs(facts: Facts) -> StemByWidth | None:
+    """Stems and widths about the ones that are on, as far as the shelves have them."""
+    stand, stem, frame = bar_stand(facts), stem_of(facts.part(BuildState)), chosen_option(facts)
+    if not isinstance(stand, FlatStand) or stem is None or frame is None:
+        return None
+    lengths = _about(stem.length_mm, (s.length_mm for s in parts_shelf(facts).stems), STEM_STEP_MM)
+    widths = _about(
+        stand.bar.width_mm, (*cut_widths(facts), *(p.width_mm for _, p in fitting_bars(facts))), WIDTH_STEP_MM
+    )
+    body = facts.profile.body() if facts.profile.mm("height") is not None else None
+    rows = stem_by_width(
+        stem,
+        stand.bar.width_mm,
+        lengths,
+        widths,
+        lambda width: place_grip(replace(stand.bar, width_mm=width), stand.hand_inset_mm, stand.roll_deg),
+        frame.head_angle_deg,
+        segments(body).arm_mm if body else None,
+        body.shoulder_width_mm if body else None,
+    )
+    return StemByWidth(
+        stem_mm=stem.length_mm,
+        width_mm=stand.bar.width_mm,
+        stems_mm=lengths,
+        widths_mm=widths,
+        rows=[[PairOut(felt_mm=p.felt_mm, spacers_mm=p.spacers_mm, arm_mm=p.arm_mm) for p in row] for row in rows],
+    )
+
+
+def _about(now: float, there: Iterable[float], step: float) -> list[float]:
+    """The nearest of what there is to each of two steps either way, and what is on."""
+    found = set(there)
+    near = {min(found, key=lambda x: (abs(x - at), x)) for k in (-2, -1, 1, 2) if (at := now + k * step) and found}
+    return sorted({now, *(x for x in near if abs(x - now) >= step / 2)})
 
 
 def _planned(facts: Facts) -> Handling | None:

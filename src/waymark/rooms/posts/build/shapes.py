@@ -248,11 +248,30 @@ class GearsOut(BaseModel):
     asks: Told | None
 
 
+class PairOut(BaseModel):
+    """A stem with a bar's width at the same height: what is felt of it, spacers for it, the steering arm; mm."""
+
+    felt_mm: float | None
+    spacers_mm: float
+    arm_mm: float
+
+
+class StemByWidth(BaseModel):
+    """Stems (columns) against widths (rows) at one height, against the pair that is on."""
+
+    stem_mm: float
+    width_mm: float
+    stems_mm: list[float]
+    widths_mm: list[float]
+    rows: list[list[PairOut]]
+
+
 class HandlingOut(BaseModel):
-    """Handling and gears against the present bike."""
+    """Handling and gears against the present bike; ``pairs`` where the hands are on grips."""
 
     rows: list[HandlingRow]
     note: Told | None
+    pairs: StemByWidth | None
     gears: GearsOut
 
 
