@@ -66,13 +66,14 @@ def test_an_owned_part_is_at_hand_and_one_out_of_stock_is_asked_for(demo: TestCl
     written = {**part, "owned": True}
     sent = {k: str(v).lower() if isinstance(v, bool) else str(v) for k, v in written.items()}
     assert demo.put(f"/api/shelves/parts/{kept['id']}", json=sent).status_code == 200
+    # Cover 8, pile 17.5 and a clamp of 40, less 3 for the cap: 62.5, and nobody cuts it shorter than that.
     # The plan keeps a copy of what was chosen: taken anew it is the one at hand.
     stem = fitter.sheet["state"]["build"]["stem"]
     stands = -stem["angle_deg"] if fitter.sheet["state"]["build"]["turned_over"] else stem["angle_deg"]
     fitter.edit("build.stem", {"length_mm": stem["length_mm"], "angle_deg": stands}, "build")
     assert (line(fitter, "Stem")["state"], line(fitter, "Stem")["band"]) == ("have", None)
     assert (
-        line(fitter, "Steerer")["note"] == "Left uncut, or at least 62 mm above the head tube: cut once it is ridden."
+        line(fitter, "Steerer")["note"] == "Left uncut, or at least 63 mm above the head tube: cut once it is ridden."
     )
 
 
@@ -149,3 +150,13 @@ def test_stems_stand_against_widths_at_one_height_on_flat_bars_only(demo: TestCl
     for cells in (pairs["rows"][row], [r[column] for r in pairs["rows"]]):
         for key in ("felt_mm", "arm_mm"):
             assert [c[key] for c in cells] == sorted(c[key] for c in cells)
+
+
+def test_from_one_kind_of_bar_to_the_other_the_controls_are_bought(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Jory Penhale")
+    assert line(fitter, "Levers")["state"] == line(fitter, "Grips")["state"] == "keep"
+    fitter.edit("measure.bar_kind", {"kind": "drop"})
+    controls = line(fitter, "Levers and shifters")
+    assert (controls["state"], controls["name"]) == ("buy", "for a flat bar")
+    assert controls["note"] == "They must pull the brakes and gears that stay: ask."
+    assert (line(fitter, "Grips")["state"], line(fitter, "Grips")["name"]) == ("buy", "a pair")

@@ -9,6 +9,7 @@ from fastapi.testclient import TestClient
 
 from tests.rooms.test_build_bench import cell
 from tests.rooms.test_fits import Fitter, demo_fit
+from tests.rooms.test_this_bike import card_text
 
 ASKED: tuple[dict[str, Any], ...] = (
     {"mark": "hand", "to_goal": True},
@@ -112,3 +113,47 @@ def test_the_own_bikes_steerer_does_not_grow(demo: TestClient) -> None:
     assert refused.json()["message"] == (
         "The drawer cannot make this pile, or the frame or its cut steerer does not allow it."
     )
+
+
+def test_what_moves_the_own_post_is_what_the_card_says(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Odile Marrack")
+    fitter.edit("frame.school", {"question": "step_over", "school": "after"})
+    fitter.edit("frame.this_bike", {"rung": "free"}, "frame")
+    assert "Post: 4 down from its mark." in card_text(demo, fitter.fit)
+    fitter.read("build")
+    asked = {"mark": "saddle", "up_mm": 6}
+    way = next(w for w in ways(fitter, **asked)["ways"] if w["kinds"] == ["showing"])
+    # Where the own post stands is a pen's mark: nothing is said of what shows.
+    assert way["does"] == "The post 6 up."
+    fitter.edit("build.way", {**asked, "kinds": ["showing"]}, "build")
+    assert "Post: 2 up from its mark." in card_text(demo, fitter.fit)
+    assert fitter.read("build")["build"]["seat"] == ["own post", "the post 2 up and the saddle 1 back on its rails"]
+
+
+def test_the_recommended_build_of_the_own_bike_stays_on_its_steerer(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Odile Marrack")
+    fitter.edit("frame.school", {"question": "step_over", "school": "after"})
+    fitter.edit("frame.this_bike", {"rung": "free"}, "frame")
+    for up in (0, 15, 15):
+        fitter.nudge("hand", 0, up, "build")
+        for front in fitter.read("build")["build"]["fronts"]:
+            fitter.edit("build.front", {"front": front["front"]}, "build")
+            warnings = fitter.read("setup")["setup"]["warnings"]
+            assert not any("higher than the steerer" in w for w in warnings), front["build"]
+
+
+def test_a_one_piece_cockpit_goes_by_its_levers_and_its_listed_sizes(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Halvard Stroud")
+    fitter.read("build")
+    cockpit = next(f["front"] for f in fitter.sheet["build"]["fronts"] if f["front"]["length_mm"])
+    fitter.edit("build.front", {"front": cockpit}, "build")
+    state = fitter.read("build")["state"]["build"]
+    width = f"/{state['cockpit_width_mm']:g}"
+    listed = {float(x.split("/")[0]) for x in state["cockpit"]["listed"] if x.endswith(width)}
+    for asked in ({"fore_mm": -10}, {"fore_mm": 8}, {"up_mm": 5}):
+        for way in ways(fitter, mark="hand", **asked)["ways"]:
+            assert set(way["kinds"]) <= {"bar", "spacers", "levers"}
+            fitter.edit("build.way", {"mark": "hand", **asked, "kinds": way["kinds"]}, "build")
+            assert fitter.read("build")["state"]["build"]["stem"]["length_mm"] in listed
+            fitter.step("undo")
+            fitter.read("build")

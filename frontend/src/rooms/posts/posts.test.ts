@@ -5,6 +5,7 @@ import type { BuildView, RailData, Sheet, StopOut } from '@/shared/api/client'
 import { POSTS } from '@/shared/api/lists'
 
 import SteererStack from './build/SteererStack.vue'
+import { build as aBuild } from './build/build.fixture'
 import StopRail from './build/StopRail.vue'
 import Dials from './goal/Dials.vue'
 import { postRooms } from '.'
@@ -73,62 +74,12 @@ describe('a rail', () => {
 const build = (under: number[]): BuildView => {
   let y = 560
   const piece = (kind: string, height_mm: number) => ({ kind, height_mm, at: { x_mm: 390, y_mm: (y += height_mm) } })
-  return {
-    bar: {
-      name: 'Petrel 42',
-      sizes: null,
-      stands: 'as it stands',
-      new: false,
-      wished: null,
-      rails: [],
-      why_not: null,
-      places: [],
-      old: [],
-      front: null,
-      controls: { rows: [], advice: [], differ: null, meant: '' },
-    },
-    fronts: [],
-    rails: [],
-    headline: '',
-    picture: [],
-    hand_off_clamp: { x_mm: 80, y_mm: 5 },
+  const pieces = [piece('cover', 8), ...under.map((h) => piece('under', h)), piece('stem', 40), piece('over', 10)]
+  return aBuild({
+    pieces: [...pieces, piece('cap', 5)],
     goal_clamp: { x_mm: 480, y_mm: 640 },
     clamp: { x_mm: 482, y_mm: 638 },
-    over: null,
-    over_says: '',
-    pieces: [
-      piece('cover', 8),
-      ...under.map((h) => piece('under', h)),
-      piece('stem', 40),
-      piece('over', 10),
-      piece('cap', 5),
-    ],
-    turned_over: false,
-    best_is_now: true,
-    spacer_limit_mm: 30,
-    handling: null,
-    parts: [],
-    fits: [],
-    seat_headline: '',
-    seat: [],
-    seat_rails: [],
-    saddles: [],
-    feet: {
-      headline: 'Cranks 170',
-      advice: 'Clipped.',
-      crank_rail: [],
-      choices: [],
-      chosen: {},
-      rows: [],
-      follows: null,
-      other_crank_mm: null,
-      troubles: [],
-      picture: [],
-      drawn_q: false,
-    },
-    seat_problem: null,
-    warnings: [],
-  }
+  })
 }
 
 describe('the steerer’s stack', () => {

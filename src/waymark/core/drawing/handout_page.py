@@ -50,21 +50,27 @@ class Handout:
     squares: tuple[tuple[bool, ...], ...]
 
 
-def handout_page(it: Handout) -> DisplayList:
-    """One A4 page; raises ``ValueError`` where its words do not fit, which no words of ours come near."""
+def handout_pages(it: Handout) -> list[DisplayList]:
+    """One A4 page, the code at its foot; what finds no room on it goes on, part by part, to the next."""
     page = DisplayList()
     page.add(word(Mark(LEFT_MM, TOP_MM - 6), it.rider, "strong", 9.0))
     page.add(word(Mark(LEFT_MM, TOP_MM - 12.5), it.under, "plain", 3.6))
     page.add(line(Mark(LEFT_MM, TOP_MM - 15.5), Mark(RIGHT_MM, TOP_MM - 15.5), "rule"))
     _bike(page, it)
-    y = 168.0
-    for part in it.parts:
-        if part.lines:
-            y = _part(page, part, y)
-    if y < 20 + CODE_MM:
-        raise ValueError("the page is full")
     _code(page, it)
-    return page
+    pages, y, low = [page], 168.0, 20 + CODE_MM
+    for part in it.parts:
+        if not part.lines:
+            continue
+        if y - _tall(part) < low:
+            pages.append(DisplayList())
+            y, low = TOP_MM, 16.0
+        y = _part(pages[-1], part, y)
+    return pages
+
+
+def _tall(part: Part) -> float:
+    return 9.5 + ROW_MM * sum(len(wrapped(text, LETTERS)) for text in part.lines)
 
 
 def _bike(page: DisplayList, it: Handout) -> None:

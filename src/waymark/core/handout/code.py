@@ -26,7 +26,7 @@ PLACES: Mapping[str, tuple[float, float, float, float]] = {
     "S": (-500, 300, 200, 1100), "H": (0, 1100, 100, 1200), "B": (0, 1000, 100, 1200), "E": (0, 1400, 100, 1200),
 }  # fmt: skip
 MARKS = {"S": "saddle", "H": "hand", "B": "clamp", "E": "extension"}
-SIZES: Mapping[str, tuple[float, float]] = {"N": (60, 220), "C": (80, 240), "F": (-10, 80)}
+SIZES: Mapping[str, tuple[float, float]] = {"N": (60, 220), "C": (60, 240), "F": (-10, 80)}
 NAMED = {"N": "nose_mm", "C": "crank_mm", "F": "foot_stack_mm"}
 _DAY = re.compile(r"\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])")
 _NUMBER = re.compile(r"[-−+]?\d{1,4}([.,]\d{1,2})?")

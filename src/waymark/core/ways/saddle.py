@@ -90,9 +90,17 @@ def saddle_moves(bench: SeatBench, wanted: Mark, reach: tuple[float, float]) -> 
                 continue
             at = bench.saddle(post, float(shows[i]), float(slides[j]))
             move = SaddleMove(
-                kinds, post.rung, post.price, 0.0, post, float(shows[i]), float(slides[j]), at, at - wanted,
-                float(there[i, j]),
-            )  # fmt: skip
+                kinds=kinds,
+                rung=post.rung,
+                price=post.price,
+                points=0.0,
+                post=post,
+                showing_mm=float(shows[i]),
+                slide_mm=float(slides[j]),
+                saddle=at,
+                miss=at - wanted,
+                share=float(there[i, j]),
+            )
             old = best.get(kinds)
             if old is None or (move.rung, move.price, move.share) < (old.rung, old.price, old.share):
                 best[kinds] = move

@@ -11,6 +11,7 @@ from waymark.core.marks import Mark
 from waymark.core.say import Count, Length, Reader, Said, Words, exactly, say, words
 from waymark.core.setup import SetupFacts, Step, steps_for
 from waymark.rooms.documents.as_it_stands import as_read, bar_stands
+from waymark.rooms.documents.days import day_words
 from waymark.rooms.files import MARKS, Facts, Look, both
 from waymark.rooms.plan import (
     BuildState,
@@ -31,11 +32,6 @@ from waymark.rooms.plan import (
 from waymark.rooms.posts.goal import goal_crank_mm, goal_foot, goal_marks
 from waymark.rooms.posts.measure import MeasureState, context, label_of, now_marks
 from waymark.rooms.telling import READER
-
-MONTHS = (
-    say("January"), say("February"), say("March"), say("April"), say("May"), say("June"), say("July"), say("August"),
-    say("September"), say("October"), say("November"), say("December"),
-)  # fmt: skip
 
 
 def card_for(look: Look, today: datetime) -> list[DisplayList]:
@@ -60,13 +56,12 @@ def card_for(look: Look, today: datetime) -> list[DisplayList]:
         )
         for mark in MARKS
     )
-    date = say("{day} {month} {year}", day=Count(today.day), month=MONTHS[today.month - 1], year=Count(today.year))
     reader = READER.get()
     return card_pages(
         CardContent(
             rider=look.rider.name,
             bike=size.label,
-            under=_under(look.fit.head, date, reader),
+            under=_under(look.fit.head, day_words(today), reader),
             rows=rows,
             steps=tuple(_steps(facts, front.under_mm, front.over_mm)),
             cautions=tuple(cautions_of(facts)),

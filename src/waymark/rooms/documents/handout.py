@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from datetime import date, datetime
 
-from waymark.core.drawing.handout_page import Handout, Part, handout_page
+from waymark.core.drawing.handout_page import Handout, Part, handout_pages
 from waymark.core.drawing.primitives import DisplayList
 from waymark.core.errors import InputError
 from waymark.core.goal.steps import title_of
 from waymark.core.handout import AFTER_FIRST, ONE_AT_A_TIME, STOP, Carried, moved_words, watch_words, write_code
 from waymark.core.marks import Mark
-from waymark.core.say import Count, Said, Words, exactly, say
-from waymark.rooms.documents.card import MONTHS
+from waymark.core.say import Said, Words, exactly, say
+from waymark.rooms.documents.days import day_words
 from waymark.rooms.documents.qr import squares
 from waymark.rooms.files import Facts, Look, both
 from waymark.rooms.plan import chosen, drawn_plan, nose_to_s_mm, plan_contact, plan_marks
@@ -24,8 +24,8 @@ from waymark.rooms.telling import READER
 MOST_WHY = 5
 
 
-def handout_for(look: Look, today: datetime) -> DisplayList:
-    """The page of the newest change; raises ``InputError`` while no position is known."""
+def handout_for(look: Look, today: datetime) -> list[DisplayList]:
+    """The pages of the newest change; raises ``InputError`` while no position is known."""
     facts, read = look.facts, READER.get().tell
     marks, code = position_of(facts)
     size, planned, old = chosen(facts), drawn_plan(facts), drawn_now(facts)
@@ -33,18 +33,15 @@ def handout_for(look: Look, today: datetime) -> DisplayList:
     before = both(now_marks(facts))
     saddle, hand = say("Saddle"), say("Grips") if goal_contact(facts).kind == "grip" else say("Hands")
     by = (None, None) if before is None else (marks[0] - before[0], marks[1] - before[1])
-    told = tuple(
-        say("{what}", what=what) if move is None else moved_words(what, move)
-        for what, move in zip((saddle, hand), by, strict=True)
-    )
-    date_words = say(
-        "{day} {month} {year}", day=Count(today.day), month=MONTHS[today.month - 1], year=Count(today.year)
-    )
-    under = say("Your position, {date}.", date=date_words)
+    told = [what if move is None else moved_words(what, move) for what, move in ((saddle, by[0]), (hand, by[1]))]
+    day = day_words(today)
+    under = say("Your position, {date}.", date=day)
     if size is not None and planned is not None:
-        under = say("Your position on the {bike}, {date}.", bike=Words(size.label), date=date_words)
+        under = say("Your position on the {bike}, {date}.", bike=Words(size.label), date=day)
+    if both(built_marks(facts)) is None:
+        under = say("{page} As planned: not measured on the bike yet.", page=under)
     line = write_code(code)
-    return handout_page(
+    return handout_pages(
         Handout(
             rider=look.rider.name,
             under=read(under),
@@ -134,8 +131,7 @@ def _next(facts: Facts, today: date) -> list[Said]:
     coming = sorted((d.on, d.asks) for d in due)
     if not coming:
         return []
-    on = date.fromisoformat(coming[0][0])
-    day = say("{day} {month} {year}", day=Count(on.day), month=MONTHS[on.month - 1], year=Count(on.year))
+    day = day_words(date.fromisoformat(coming[0][0]))
     if coming[0][1]:
         return [say("Next: {day}. {what}", day=day, what=Words(coming[0][1]))]
     return [say("Next: {day}.", day=day)]

@@ -6,7 +6,7 @@ from reportlab.graphics.barcode.qrencoder import QRCode, QRErrorCorrectLevel
 
 
 def squares(text: str) -> tuple[tuple[bool, ...], ...]:
-    """The code of ``text``, row by row from the top, with a fifteenth of it free to be damaged (level M)."""
+    """The code of ``text``, row by row from the top, of which some fifteen parts in a hundred may be damaged (level M)."""
     code = QRCode(None, QRErrorCorrectLevel.M)
     code.addData(text)
     code.make()

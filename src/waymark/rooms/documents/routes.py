@@ -109,9 +109,9 @@ def handout_pdf(desk: DeskDep, fit_id: Key) -> Response:
     """The page that goes home with the rider."""
     with desk.store.looking() as session:
         look = desk.look(session, fit_id)
-        page, title = handout_for(look, datetime.now().astimezone()), f"Position of {look.rider.name}"
+        pages, title = handout_for(look, datetime.now().astimezone()), f"Position of {look.rider.name}"
     headers = {"Content-Disposition": f'inline; filename="waymark-position-{fit_id}.pdf"'}
-    return Response(write_pdf([page], title), media_type="application/pdf", headers=headers)
+    return Response(write_pdf(pages, title), media_type="application/pdf", headers=headers)
 
 
 class PositionOut(BaseModel):

@@ -29,6 +29,7 @@ from waymark.rooms.plan.made import made, made_for
 from waymark.rooms.plan.own import OWN, can_turn, own_bar, own_stem
 from waymark.rooms.plan.parts_list import FitLine, PartLine, fit_list, parts_list
 from waymark.rooms.plan.pictures import (
+    Sitting,
     drawn_plan,
     picture_beside,
     picture_goal,
@@ -121,6 +122,7 @@ __all__ = [
     "RoomOut",
     "Rules",
     "Schools",
+    "Sitting",
     "angles_of",
     "answer",
     "bar_stand",

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from waymark.core.cockpit.controls import SETTINGS, Control, advice, apart, forearm_down_deg, shown
+from waymark.core.rules.mounting import CHILD_AGE
 from waymark.core.say import Said, Words, say, with_and
 from waymark.rooms.files import Facts, both, fact
 from waymark.rooms.plan.asked import bar_rider
@@ -12,9 +13,6 @@ from waymark.rooms.plan.facts import plan_bar, plan_contact, plan_marks
 from waymark.rooms.plan.pictures import pose_of, sits_then
 from waymark.rooms.plan.state import BuildState
 from waymark.rooms.shelves import FlatBarPart
-
-# Riders up to so tall are children on the bike; a hand up to so long is small for a common lever.
-CHILD_MM, SMALL_HAND_MM = 1450.0, 170.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,6 +70,7 @@ def controls_advice(facts: Facts) -> tuple[Said, ...]:
     if marks is not None and facts.profile.mm("height") is not None and not plan_contact(facts).on_pads:
         pose = pose_of(sits_then(facts), *marks)
         down = forearm_down_deg(pose.elbow, pose.hand) if pose.arms_reach else None
-    child = rider.height_mm is not None and rider.height_mm <= CHILD_MM
-    small = rider.hand_mm is not None and rider.hand_mm <= SMALL_HAND_MM
+    age, hand = facts.profile.age, rider.hand_mm
+    child = age is not None and age < CHILD_AGE
+    small = hand is not None and hand < facts.house.placing.small_hand_mm
     return advice(down, flat=has_flat_bar(facts), child=child, small_hands=small)

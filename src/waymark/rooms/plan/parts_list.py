@@ -8,19 +8,21 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterator
 from dataclasses import dataclass
+from math import ceil
 from typing import Literal
 
 from waymark.core.cockpit.spacers import fewest_spacers
 from waymark.core.say import Length, Mass, Said, Words, exactly, say, words
 from waymark.core.ways import own_piles
 from waymark.rooms.files import Facts, fact
-from waymark.rooms.plan.facts import chosen, cover_mm, cut_off_mm, feet_agree, plan_bar
+from waymark.rooms.plan.facts import chosen, cover_mm, cut_off_mm, feet_agree, plan_bar, plan_contact
+from waymark.rooms.plan.own import own_stem
 from waymark.rooms.plan.question import drawer
 from waymark.rooms.plan.state import BuildState
 from waymark.rooms.plan.taking import spacers_of
 from waymark.rooms.plan.this_bike import OWN_POST, drawer_of, on_own_bike
 from waymark.rooms.posts.goal import goal_crank_mm
-from waymark.rooms.posts.measure import MeasureState
+from waymark.rooms.posts.measure import MeasureState, context
 from waymark.rooms.shelves import AeroBarPart, FlatBarPart, FrameSize, PartBase
 
 State = Literal["keep", "have", "buy", "ask"]
@@ -83,7 +85,7 @@ def _frame(facts: Facts) -> Iterator[PartLine]:
     state, band, ask = _of(size)
     yield PartLine(say("Frame"), words(size.label), state, 1, band, ask)
     up = cover_mm(facts) + b.spacers_mm + b.stem.clamp_height_mm - CAP_GAP_MM
-    least = say("Left uncut, or at least {up} above the head tube: cut once it is ridden.", up=Length(round(up)))
+    least = say("Left uncut, or at least {up} above the head tube: cut once it is ridden.", up=Length(ceil(up)))
     yield PartLine(say("Steerer"), say("the fork’s own"), "ask", 1, None, least)
     if b.cover_mm is not None:
         cover = say("{height} high", height=Length(b.cover_mm, exact=True))
@@ -98,9 +100,8 @@ def _spacers(facts: Facts) -> Iterator[PartLine]:
     if bike is not None:
         piles = own_piles(bike.now, drawer_of(facts).spacers)
         bought = next((p for h, (p, _) in piles.items() if abs(h - b.spacers_mm) < 1e-6), ())
-        yield PartLine(
-            say("Spacers"), say("{pile} of them, own ones first", pile=Length(b.spacers_mm, exact=True)), "keep"
-        )
+        pile = say("{pile} in all, own ones first", pile=Length(b.spacers_mm, exact=True))
+        yield PartLine(say("Spacers"), pile, "keep")
     else:
         bought = fewest_spacers(b.spacers_mm, spacers_of(facts) or drawer(facts)) or (b.spacers_mm,)
     for height, count in sorted(Counter(bought).items(), reverse=True):
@@ -114,8 +115,9 @@ def _cockpit(facts: Facts) -> Iterator[PartLine]:
         yield _line(say("One-piece cockpit"), b.cockpit, name=name)
         return
     if b.stem is not None:
-        own = b.stem.owned and b.stem.name.startswith("own ")
-        yield PartLine(say("Stem"), words(b.stem.name), "keep") if own else _line(say("Stem"), b.stem)
+        mine = own_stem(facts)
+        kept = mine is not None and b.stem.name == mine.name
+        yield PartLine(say("Stem"), words(b.stem.name), "keep") if kept else _line(say("Stem"), b.stem)
     note = None
     if b.cut_to_mm is not None:
         note = say("Cut to {width}: {off} off each end.", width=exactly(b.cut_to_mm), off=exactly(cut_off_mm(facts)))
@@ -133,13 +135,22 @@ def _controls(facts: Facts) -> Iterator[PartLine]:
     b, bar = facts.part(BuildState), plan_bar(facts)
     another = b.bar is not None or b.cockpit is not None
     flat = isinstance(bar, FlatBarPart) and b.cockpit is None
-    yield PartLine(say("Levers"), say("as on the old bike"), "keep")
-    if isinstance(bar, AeroBarPart):
+    old = context(facts).contact.kind
+    if isinstance(bar, AeroBarPart) or plan_contact(facts).on_pads:
+        yield PartLine(say("Levers"), say("as on the old bike"), "keep")
         return
-    if flat:
-        yield PartLine(
-            say("Grips"), say("as on the old bike"), "keep", note=say("New ones where they do not come off whole.")
-        )
+    if flat != (old == "grip"):
+        # From one kind of bar to the other nothing that is held goes along.
+        kind = say("for a flat bar") if flat else say("for a drop bar")
+        asked = say("They must pull the brakes and gears that stay: ask.")
+        yield PartLine(say("Levers and shifters"), kind, "buy", note=asked)
+    else:
+        yield PartLine(say("Levers"), say("as on the old bike"), "keep")
+    if flat and old == "grip":
+        whole = say("New ones where they do not come off whole.")
+        yield PartLine(say("Grips"), say("as on the old bike"), "keep", note=whole)
+    elif flat:
+        yield PartLine(say("Grips"), say("a pair"), "buy")
     elif another or (b.place is not None and on_own_bike(facts) is None):
         yield PartLine(say("Bar tape"), say("a pair"), "buy")
     if another or on_own_bike(facts) is None:

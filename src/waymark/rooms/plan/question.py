@@ -28,6 +28,7 @@ from waymark.rooms.plan.facts import bar_clamp_mm, chosen, goal_for
 from waymark.rooms.plan.own import own_bar, own_stem, own_stem_option
 from waymark.rooms.plan.standing import gates, standing_mm
 from waymark.rooms.plan.state import FrameState
+from waymark.rooms.plan.this_bike import on_own_bike
 from waymark.rooms.posts.goal import discipline, goal_crank_mm, goal_foot
 from waymark.rooms.posts.measure import MeasureState, context, now_marks, surveyed
 from waymark.rooms.shelves import FrameSize, Wanted, frame_option, search_shelf
@@ -201,7 +202,13 @@ def answer_for_chosen(facts: Facts) -> Whole | None:
     size, goal = chosen(facts), search_goal(facts)
     if size is None or goal is None:
         return None
-    return search_whole(shelf_for(facts, [("chosen", size)]), goal, None)
+    on, own = shelf_for(facts, [("chosen", size)]), on_own_bike(facts)
+    if own is not None:
+        # A cut steerer does not grow: under the tallest clamp at hand no pile stands out of it.
+        tallest = max((s.clamp_height_mm for s in on.stems), default=own.now.stem.clamp_height_mm)
+        most = min(size.chart.spacer_limit_mm, max(0.0, own.now.room_mm - tallest))
+        on = replace(on, frames=tuple(replace(f, spacer_limit_mm=most) for f in on.frames))
+    return search_whole(on, goal, None)
 
 
 def is_long(facts: Facts) -> bool:

@@ -7,12 +7,13 @@ from waymark.core.errors import InputError
 from waymark.core.say import Said, bare, say, term
 from waymark.core.search import CockpitOption, Goal, Place, SizeResult
 from waymark.core.search.seats import best_seat
+from waymark.core.ways import own_piles
 from waymark.rooms.files import Command, Facts, Work
 from waymark.rooms.plan.facts import bar_clamp_mm, chosen, chosen_option, goal_for
 from waymark.rooms.plan.own import OWN, own_stem
 from waymark.rooms.plan.question import answer_for_chosen, drawer, parts_shelf, search_goal
 from waymark.rooms.plan.state import BuildState, FrameState, FrontKey, PlaceState
-from waymark.rooms.plan.this_bike import on_own_bike
+from waymark.rooms.plan.this_bike import drawer_of, on_own_bike
 from waymark.rooms.schema import Point
 from waymark.rooms.shelves import AeroBarPart, CockpitPart, DropBarPart, FlatBarPart, StemPart
 
@@ -170,10 +171,10 @@ def piles_of(facts: Facts, clamp_height_mm: float) -> tuple[float, ...]:
     On the own bike the steerer is cut: pile and clamp stand no taller than all that stands on it now.
     """
     size, own = chosen(facts), on_own_bike(facts)
-    limit = 0.0 if size is None else size.chart.spacer_limit_mm
     if own is not None:
-        limit = min(limit, own.now.room_mm - clamp_height_mm + SAME_MM)
-    return heights_mm(spacers_of(facts), limit)
+        room = own.now.room_mm - clamp_height_mm + SAME_MM
+        return tuple(h for h in own_piles(own.now, drawer_of(facts).spacers) if h <= room)
+    return heights_mm(spacers_of(facts), 0.0 if size is None else size.chart.spacer_limit_mm)
 
 
 def check_spacers(facts: Facts, height_mm: float, command: Command) -> None:

@@ -174,9 +174,15 @@ def saddle_move_words(move: SaddleMove) -> Said:
 
 
 def own_seat_move(facts: Facts) -> SaddleMove | None:
-    """How the own saddle moves, where the plan keeps the own post; ``None`` where another post goes on."""
-    post = facts.part(BuildState).post
-    return saddle_move(facts) if post is not None and post.owned and post.name == OWN_POST else None
+    """How the plan moves the own saddle from where it is clamped now; ``None`` where another post goes on."""
+    b, bike, now = facts.part(BuildState), own_bike(facts), both(now_marks(facts))
+    if b.post is None or b.post.name != OWN_POST or b.post_exposed_mm is None or b.slide_mm is None:
+        return None
+    if bike is None or now is None:
+        return None
+    c = bike.frame.chart
+    seat = own_seat(c.seat_angle_deg, saddle_fit(facts), now[0], c.axis_behind_bb_mm)
+    return SaddleMove(b.post_exposed_mm - (seat.post_mm - c.seat_tube_mm), b.slide_mm)
 
 
 def _kept_parts(b: BuildState) -> BuildState:

@@ -31,7 +31,7 @@ const SIDES = [
     </summary>
     <p v-for="line in controls.advice" :key="line" class="small">{{ line }}</p>
     <label class="alike"><input v-model="alike" type="checkbox" /> {{ $t('Both sides alike') }}</label>
-    <table>
+    <table class="bench-table">
       <thead>
         <tr>
           <th />
@@ -45,7 +45,7 @@ const SIDES = [
           </th>
           <td v-for="s in SIDES" :key="s.side">
             <TypedBox
-              class="box figure"
+              class="row-box box figure"
               :value="row[s.side] ?? ''"
               :label="`${row.name}, ${s.label}`"
               @keep="(typed) => keep(row, s.side, typed)" />
@@ -57,6 +57,7 @@ const SIDES = [
     <label v-if="controls.differ || controls.meant" class="meant"
       >{{ $t('Meant, because') }}
       <TypedBox
+        class="row-box"
         :value="controls.meant"
         :label="$t('Why left and right differ')"
         @keep="(words) => store.change({ do: 'build.controls_meant', words })" />
@@ -85,40 +86,17 @@ p {
   display: block;
   padding: 6px 0 2px;
 }
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-thead th {
-  color: var(--quiet);
-  font-size: 12px;
-  font-weight: 420;
-  text-align: center;
-}
-tbody tr {
-  border-top: 1px solid var(--hair);
-}
-tbody th {
-  padding: 3px 8px 3px 0;
-  font-weight: 420;
-  line-height: 1.2;
-  text-align: left;
-}
 tbody th .small {
   display: block;
 }
 td {
   width: 76px;
+  padding: 2px 3px;
 }
-.box,
-.meant :deep(input) {
-  width: 70px;
-  height: 28px;
-  padding: 0 6px;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  background: var(--sheet);
-  color: var(--ink);
+.box {
+  text-align: center;
+}
+thead th + th {
   text-align: center;
 }
 .meant {
@@ -127,10 +105,6 @@ td {
   gap: 8px;
   align-items: center;
   padding-top: 4px;
-}
-.meant :deep(input) {
-  width: 100%;
-  text-align: left;
 }
 .differs .box {
   border-color: var(--ochre);

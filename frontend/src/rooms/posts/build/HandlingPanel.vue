@@ -64,7 +64,7 @@ function hill(name: 'cadence_rpm' | 'power_w' | 'gradient_percent', set: number 
 
 <template>
   <div v-if="view && gears" class="scroll handling">
-    <table>
+    <table class="bench-table">
       <thead>
         <tr>
           <th scope="col">{{ $t('Against the present bike') }}</th>
@@ -88,7 +88,7 @@ function hill(name: 'cadence_rpm' | 'power_w' | 'gradient_percent', set: number 
     </p>
     <template v-if="view.pairs">
       <h3>{{ $t('Stem and width, at one height') }}</h3>
-      <table class="pairs">
+      <table class="bench-table pairs">
         <thead>
           <tr>
             <th scope="col">{{ $t('Bar, wide') }}</th>
@@ -125,10 +125,12 @@ function hill(name: 'cadence_rpm' | 'power_w' | 'gradient_percent', set: number 
       <template v-for="set in SETS" :key="set.which">
         <span>{{ set.label }}</span>
         <TypedBox
+          class="row-box"
           :value="typed(set.which).rings"
           :label="$t('Rings, {which}', { which: set.label })"
           @keep="(x) => keep(set.which, 'rings', x)" />
         <TypedBox
+          class="row-box"
           :value="typed(set.which).cogs"
           :label="$t('Cogs, {which}', { which: set.label })"
           @keep="(x) => keep(set.which, 'cogs', x)" />
@@ -136,7 +138,7 @@ function hill(name: 'cadence_rpm' | 'power_w' | 'gradient_percent', set: number 
     </div>
     <template v-if="gears.rows.length">
       <p v-for="line in gears.says" :key="line" class="line">{{ line }}</p>
-      <table>
+      <table class="bench-table">
         <tbody>
           <tr v-for="row in gears.rows" :key="row.name">
             <th scope="row">{{ row.name }}</th>
@@ -174,26 +176,6 @@ function hill(name: 'cadence_rpm' | 'power_w' | 'gradient_percent', set: number 
 </template>
 
 <style scoped>
-table {
-  width: 100%;
-  border-collapse: collapse;
-  font-size: 14px;
-}
-th {
-  font-weight: 420;
-  text-align: left;
-}
-thead th {
-  color: var(--quiet);
-  font-size: 12px;
-}
-tbody tr {
-  border-top: 1px solid var(--hair);
-}
-tbody th {
-  padding: 3px 8px 3px 0;
-  line-height: 1.25;
-}
 .says {
   display: block;
   color: var(--quiet);
@@ -230,21 +212,11 @@ h3 {
 }
 .sets {
   display: grid;
-  grid-template-columns: 46px 84px 1fr;
+  grid-template-columns: 38px 60px 1fr;
   gap: 4px 8px;
   align-items: center;
   padding: 2px 0 6px;
   font-size: 14px;
-}
-.sets :deep(input) {
-  width: 100%;
-  min-width: 0;
-  height: 28px;
-  padding: 0 8px;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  background: var(--sheet);
-  color: var(--ink);
 }
 .line {
   padding: 2px 0;

@@ -58,7 +58,7 @@ const place = (p: { x_mm: number; y_mm: number }) => ({
       @click="store.change({ do: 'build.seat' })">
       {{ $t('Set the seat to the goal') }}
     </button>
-    <table v-if="build.saddles.length" class="saddles">
+    <table v-if="build.saddles.length" class="bench-table saddles">
       <caption>
         {{
           $t('Saddles with their mark at the same place')
@@ -110,10 +110,7 @@ const place = (p: { x_mm: number; y_mm: number }) => ({
   margin-top: 8px;
 }
 .saddles {
-  width: 100%;
   margin-top: 8px;
-  border-collapse: collapse;
-  font-size: 14px;
 }
 .saddles caption {
   padding: 6px 0 2px;
@@ -121,22 +118,12 @@ const place = (p: { x_mm: number; y_mm: number }) => ({
   font-weight: 620;
   text-align: left;
 }
-.saddles th {
-  padding: 0 8px 0 0;
-  font-weight: 420;
-  text-align: left;
-}
-.saddles thead th {
-  color: var(--quiet);
-  font-size: 12px;
-}
 .saddles .n {
   padding-right: 12px;
   text-align: right;
 }
 .saddles tbody tr {
   height: 27px;
-  border-top: 1px solid var(--hair);
 }
 .saddles .chosen {
   background: var(--sheet);

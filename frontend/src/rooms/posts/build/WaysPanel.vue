@@ -59,9 +59,10 @@ function show(way: Way | null) {
 }
 async function go(way: Way) {
   show(null)
+  const before = store.sheet?.revision
   await store.change({ do: 'build.way', ...asked.value, kinds: way.kinds })
-  // There now: the next nudge counts from here.
-  by.value = { fore: 0, up: 0 }
+  // There now: the next nudge counts from here. Where it was refused what was asked stays.
+  if (store.sheet?.revision !== before) by.value = { fore: 0, up: 0 }
 }
 const MARKS = [
   { value: 'hand' as const, label: t('Hand') },

@@ -5,6 +5,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { BuildView, RailData, Sheet, StopOut } from '@/shared/api/client'
 import { useSheet } from '@/rooms/files/useSheet'
 
+import { build, rail, stop } from './build.fixture'
 import BarPanel from './BarPanel.vue'
 import BarViews from './BarViews.vue'
 import FeetPanel from './FeetPanel.vue'
@@ -14,109 +15,6 @@ import StopRail from './StopRail.vue'
 
 beforeEach(() => setActivePinia(createPinia()))
 
-const stop = (value: number, more: Partial<StopOut> = {}): StopOut => ({
-  value,
-  miss_mm: 3,
-  show_x: '+3',
-  show_y: '0',
-  verdict: 'in',
-  chosen: false,
-  house: true,
-  hand: { x_mm: 500 + value, y_mm: 600 },
-  part: null,
-  named: null,
-  ...more,
-})
-const rail = (name: RailData['name'], stops: StopOut[], more: Partial<RailData> = {}): RailData => ({
-  name,
-  label: name,
-  value: stops.find((s) => s.chosen)?.value ?? 0,
-  unit: 'mm',
-  stops,
-  ...more,
-})
-const build = (more: Partial<BuildView> = {}): BuildView => ({
-  bar: {
-    name: 'Petrel 40',
-    sizes: 'reach 75, drop 120',
-    stands: 'ramp level, hoods rising 8°',
-    new: true,
-    wished: '362 to 422 wide: by the shoulders, 362 mm',
-    rails: [rail('turn', [stop(-1), stop(0, { chosen: true }), stop(1)], { unit: '°', each: '1°: 1.3 up' })],
-    why_not: null,
-    places: [
-      { name: 'tops', at: { x_mm: 470, y_mm: 640 }, trunk_deg: 51, about: false },
-      { name: 'hoods', at: { x_mm: 560, y_mm: 660 }, trunk_deg: 47, about: false },
-      { name: 'drops', at: { x_mm: 556, y_mm: 580 }, trunk_deg: 39, about: true },
-    ],
-    old: [],
-    controls: { rows: [], advice: [], differ: null, meant: '' },
-    front: { picture: [], shoulder_mm: 362, guessed: false, hand_mm: 400, top_mm: 480, says: 'Hands 38 mm wider.' },
-  },
-  fronts: [],
-  rails: [rail('length', [stop(100, { chosen: true })]), rail('angle', [stop(-6, { chosen: true })])],
-  headline: '',
-  picture: [],
-  hand_off_clamp: { x_mm: 84, y_mm: 14 },
-  goal_clamp: { x_mm: 476, y_mm: 646 },
-  clamp: { x_mm: 474, y_mm: 646 },
-  over: null,
-  over_says: '',
-  pieces: [],
-  turned_over: false,
-  best_is_now: true,
-  spacer_limit_mm: 30,
-  handling: null,
-  parts: [],
-  fits: [],
-  seat_headline: '',
-  seat: ['Mast 27.2'],
-  seat_rails: [rail('rails', [stop(-2), stop(0, { chosen: true })])],
-  saddles: [
-    {
-      part: null,
-      name: 'Own',
-      slide_mm: 0,
-      showing_mm: 200,
-      nose_behind_bb_mm: 44,
-      width_mm: null,
-      reaches: true,
-      chosen: true,
-      says: 'rails 0 of 20',
-    },
-    {
-      part: 7,
-      name: 'Other',
-      slide_mm: 24,
-      showing_mm: 201,
-      nose_behind_bb_mm: 60,
-      width_mm: 155,
-      reaches: false,
-      chosen: false,
-      says: 'rails 4 short',
-    },
-  ],
-  feet: {
-    headline: 'Cranks 170',
-    advice: 'Clipped: ridden held: road.',
-    crank_rail: [],
-    choices: [
-      { kind: 'pedal', part: 11, name: 'Kelp', figures: 'clipped, float 6°', against: null, chosen: true },
-      { kind: 'pedal', part: 12, name: 'Slab', figures: 'flat', against: 'clipped suits better', chosen: false },
-      { kind: 'shoe', part: 21, name: 'Sedge', figures: 'sole 10', against: null, chosen: false },
-    ],
-    chosen: { pedal: 'Kelp' },
-    rows: [{ name: 'Sole over axle', now: '25', plan: '28', note: 'the goal has 25' }],
-    follows: { says: 'These soles stand 3 mm higher over the axle: the saddle goes up 3 mm.', stack_by_mm: 3 },
-    other_crank_mm: 165,
-    troubles: ['Choose cleat and shoe.'],
-    picture: [],
-    drawn_q: false,
-  },
-  seat_problem: null,
-  warnings: [],
-  ...more,
-})
 const sheet = (view: BuildView): Sheet =>
   ({
     id: 1,

@@ -17,6 +17,7 @@ from waymark.rooms.files import Facts, both, fact
 from waymark.rooms.plan import (
     BuildState,
     GearSet,
+    Sitting,
     bar_stand,
     chosen,
     chosen_option,
@@ -120,7 +121,7 @@ def _planned(facts: Facts) -> Handling | None:
     held = None
     if marks is not None and facts.profile.mm("height") is not None:
         it = sits_then(facts)
-        held = _held(facts, marks, size.chart, it.crank_mm, out)
+        held = _held(facts, marks, size.chart, it, out)
     return handling_of(frame, marks[1] if marks else None, out, held, _toe(facts, size.chart))
 
 
@@ -132,20 +133,20 @@ def _present(facts: Facts) -> Handling | None:
     chart, out = measure.frame.chart, _hand_out_mm(measure.bar)
     held = None
     if marks is not None and facts.profile.mm("height") is not None:
-        held = _held(facts, marks, chart, sits_now(facts).crank_mm, out)
+        held = _held(facts, marks, chart, sits_now(facts), out)
     return handling_of(chart.geometry(), marks[1] if marks else None, out, held, _toe(facts, chart))
 
 
 def _held(
-    facts: Facts, marks: tuple[Mark, Mark], chart: FrameChart, crank_mm: float, out_mm: float | None
+    facts: Facts, marks: tuple[Mark, Mark], chart: FrameChart, it: Sitting, out_mm: float | None
 ) -> Balance | None:
     """What hands and front wheel carry, where the hand lies ahead of the saddle and the arms reach it."""
     saddle, hand = marks
     if hand.x_mm <= saddle.x_mm:
         return None
-    g, foot = chart.geometry(), sits_then(facts).foot
+    g = chart.geometry()
     body = facts.profile.body(None if out_mm is None else 2 * out_mm)
-    return balance(saddle, hand, body, foot, crank_mm, g.chainstay_mm, g.bb_drop_mm, g.wheelbase_mm)
+    return balance(saddle, hand, body, it.foot, it.crank_mm, g.chainstay_mm, g.bb_drop_mm, g.wheelbase_mm)
 
 
 def _hand_out_mm(part: DropBarPart | FlatBarPart | AeroBarPart | CockpitPart | None) -> float | None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from typing import Literal
 
 from waymark.core.cockpit import DropStand, FlatStand, Stem
 from waymark.core.cockpit.spacers import heights_mm
@@ -46,12 +47,11 @@ from waymark.rooms.plan import (
     plan_goal,
     plan_marks,
     spacers_of,
-    stem_of,
 )
 from waymark.rooms.posts.build.bar_choices import rolls, school_ramp_deg, slides, turns
 from waymark.rooms.posts.build.seat_view import fitting_posts, post_option
 from waymark.rooms.posts.goal import discipline
-from waymark.rooms.shelves import AeroBarPart, price_of
+from waymark.rooms.shelves import AeroBarPart, StemPart, price_of
 
 # A way gets at least so much of what was asked: half of a nudge is no answer to it.
 NUDGE_SHARE = 0.5
@@ -64,7 +64,7 @@ OWN_POST_DOWN_MM, OWN_POST_UP_MM = 60, 30
 class Asked:
     """Where the mark shall come: to the goal, or moved from where the plan has it, mm (fore +, up +)."""
 
-    mark: str = "hand"
+    mark: Literal["hand", "saddle"] = "hand"
     to_goal: bool = False
     fore_mm: float = 0.0
     up_mm: float = 0.0
@@ -80,15 +80,21 @@ class Front:
 
 def wanted_of(facts: Facts, asked: Asked) -> tuple[Mark, tuple[float, float]] | None:
     """The place that is asked for and how near counts, mm each way; ``None`` while there is no plan or goal of the mark."""
-    here, goal = plan_marks(facts).get("saddle" if asked.mark == "saddle" else "hand"), plan_goal(facts)
-    if here is None or goal is None:
+    here, there = plan_marks(facts).get(asked.mark), goal_of(facts, asked)
+    if here is None or there is None:
         return None
-    tol_x, tol_y = facts.house.tolerance("saddle" if asked.mark == "saddle" else "hand")
+    tol_x, tol_y = facts.house.tolerance(asked.mark)
     if asked.to_goal:
-        return (goal.saddle if asked.mark == "saddle" else goal.hand), (tol_x, tol_y)
+        return there, (tol_x, tol_y)
     most = max(abs(asked.fore_mm), abs(asked.up_mm)) * NUDGE_SHARE
     reach = max(LEAST_REACH_MM, min(most, tol_x)), max(LEAST_REACH_MM, min(most, tol_y))
     return here + Mark(asked.fore_mm, asked.up_mm), reach
+
+
+def goal_of(facts: Facts, asked: Asked) -> Mark | None:
+    """Where the goal has the mark that is asked about."""
+    goal = plan_goal(facts)
+    return None if goal is None else goal.saddle if asked.mark == "saddle" else goal.hand
 
 
 def hand_ways(facts: Facts, asked: Asked) -> tuple[tuple[HandMove, ...], HandMove | None]:
@@ -110,8 +116,7 @@ def saddle_ways(facts: Facts, asked: Asked) -> tuple[SaddleMove, ...]:
 def front_at_hand(facts: Facts) -> Front | None:
     """The plan's front end and what may take its parts' places; ``None`` while nothing is planned."""
     frame, b = chosen_option(facts), facts.part(BuildState)
-    stem = stem_of(b)
-    if frame is None or stem is None:
+    if frame is None or b.stem is None:
         return None
     house, bike = facts.house, on_own_bike(facts)
     if bike is None:
@@ -131,7 +136,7 @@ def front_at_hand(facts: Facts) -> Front | None:
         cover_mm=frame.cover_mm,
         own_cover_mm=frame.cover_mm,
         pile_mm=b.spacers_mm,
-        stems=tuple(_stems(facts, b, stem)),
+        stems=tuple(_stems(facts, b, b.stem)),
         piles=piles,
         holds=tuple(h for h, _ in holds),
         window=house.stem_windows[discipline(facts)],
@@ -141,10 +146,10 @@ def front_at_hand(facts: Facts) -> Front | None:
     return Front(bench, tuple(p for _, p in holds))
 
 
-def _stems(facts: Facts, b: BuildState, now: Stem) -> Iterator[StemStand]:
+def _stems(facts: Facts, b: BuildState, part: StemPart) -> Iterator[StemStand]:
     """The stem as it stands, then every other way a stem may stand there."""
-    part = b.stem
-    assert part is not None  # noqa: S101 - who asks has a stem
+    printed = Stem(part.length_mm, part.angle_deg, part.clamp_height_mm)
+    now = printed.turned_over() if b.turned_over else printed
     clamp = None if b.cockpit else part.bar_clamp_mm
     yield StemStand(now, clamp_mm=clamp)
     if b.cockpit is not None:

@@ -30,8 +30,18 @@ from waymark.core.search.places import hood_words, pad_words, ramp_words, roll_w
 from waymark.core.ways import HandMove, Kind, SaddleMove
 from waymark.core.workmanship import front_faults
 from waymark.rooms.files import Facts
-from waymark.rooms.plan import OWN, BuildState, bar_stand, plan_bar, plan_goal, plan_marks, point, stem_of, turned_stand
-from waymark.rooms.posts.build.ways import Asked, front_at_hand, hand_ways, saddle_ways, wanted_of
+from waymark.rooms.plan import (
+    OWN,
+    OWN_POST,
+    BuildState,
+    bar_stand,
+    plan_bar,
+    plan_marks,
+    point,
+    stem_of,
+    turned_stand,
+)
+from waymark.rooms.posts.build.ways import Asked, front_at_hand, goal_of, hand_ways, saddle_ways, wanted_of
 from waymark.rooms.schema import Point
 from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart
 from waymark.rooms.telling import Told
@@ -60,12 +70,12 @@ class MarkWay(BaseModel):
     show_x: Told
     show_y: Told
     verdict: Word
-    also: Told | None
-    room: Told | None
-    buys: Told | None
-    worth: bool
-    against: Told | None
-    alike: Told | None
+    also: Told | None = None
+    room: Told | None = None
+    buys: Told | None = None
+    worth: bool = True
+    against: Told | None = None
+    alike: Told | None = None
 
 
 class WaysView(BaseModel):
@@ -125,26 +135,29 @@ def _by(fore_mm: float, up_mm: float) -> Said:
     return with_commas(said) if said else say("where it is")
 
 
-def _hand_way(facts: Facts, it: HandMove, found: Sequence[HandMove], asked: Asked) -> MarkWay:
-    tol = facts.house.tolerance("hand")
-    shown = it.miss if asked.to_goal else it.hand - plan_marks(facts)["hand"]
-    buys = _buys(facts, it, found)
+def _way(facts: Facts, it: HandMove | SaddleMove, at: Mark, does: Said, buys: Said | None, asked: Asked) -> MarkWay:
+    """What ways of either mark have."""
+    shown = it.miss if asked.to_goal else at - plan_marks(facts)[asked.mark]
+    tol_x, tol_y = facts.house.tolerance(asked.mark)
+    off = at - (goal_of(facts, asked) or at)
     return MarkWay(
         kinds=list(it.kinds),
         cost=term(RUNGS[it.rung] if it.kinds else "nothing"),
         bands=it.price,
-        does=hand_does(facts, it),
-        at=point(it.hand),
-        show_x=_shown(shown.x_mm, tol[0], asked),
-        show_y=_shown(shown.y_mm, tol[1], asked),
-        verdict=_verdict(facts, "hand", it.hand - _goal(facts, "hand", it.hand)),
-        also=_also(facts, it),
-        room=_room(it),
+        does=does,
+        at=point(at),
+        show_x=_shown(shown.x_mm, tol_x, asked),
+        show_y=_shown(shown.y_mm, tol_y, asked),
+        verdict=judge_pair(off.x_mm, off.y_mm, tol_x, tol_y, facts.house.weights.edge_share),
         buys=buys,
-        worth=_worth(it, found, buys),
-        against=_against(facts, it),
-        alike=_alike(it),
     )
+
+
+def _hand_way(facts: Facts, it: HandMove, found: Sequence[HandMove], asked: Asked) -> MarkWay:
+    buys = _buys(facts, it, found)
+    way = _way(facts, it, it.hand, hand_does(facts, it), buys, asked)
+    more = {"also": _also(facts, it), "room": _room(it), "against": _against(facts, it), "alike": _alike(it)}
+    return way.model_copy(update={"worth": _worth(it, found, buys), **more})
 
 
 def _sentence(said: Sequence[Said]) -> Said:
@@ -157,16 +170,6 @@ def _shown(mm: float, tolerance_mm: float, asked: Asked) -> Said:
     if asked.to_goal:
         return show_miss(mm, tolerance_mm)
     return say("{by}", by=Length(round(mm, 1), signed=True, bare=True, tenths=True))
-
-
-def _goal(facts: Facts, mark: str, there: Mark) -> Mark:
-    goal = plan_goal(facts)
-    return there if goal is None else goal.saddle if mark == "saddle" else goal.hand
-
-
-def _verdict(facts: Facts, mark: str, miss: Mark) -> Word:
-    tol = facts.house.tolerance("saddle" if mark == "saddle" else "hand")
-    return judge_pair(miss.x_mm, miss.y_mm, *tol, facts.house.weights.edge_share)
 
 
 def hand_does(facts: Facts, it: HandMove) -> Said:
@@ -334,25 +337,9 @@ def _alike(it: HandMove) -> Said | None:
 
 
 def _saddle_way(facts: Facts, it: SaddleMove, found: Sequence[SaddleMove], asked: Asked) -> MarkWay:
-    tol = facts.house.tolerance("saddle")
-    shown = it.miss if asked.to_goal else it.saddle - plan_marks(facts)["saddle"]
     buys = _buys(facts, it, found)
-    return MarkWay(
-        kinds=list(it.kinds),
-        cost=term(RUNGS[it.rung] if it.kinds else "nothing"),
-        bands=it.price,
-        does=saddle_does(facts, it),
-        at=point(it.saddle),
-        show_x=_shown(shown.x_mm, tol[0], asked),
-        show_y=_shown(shown.y_mm, tol[1], asked),
-        verdict=_verdict(facts, "saddle", it.saddle - _goal(facts, "saddle", it.saddle)),
-        also=_bars_from(facts, it),
-        room=None,
-        buys=buys,
-        worth=_worth(it, found, buys),
-        against=None,
-        alike=None,
-    )
+    way = _way(facts, it, it.saddle, saddle_does(facts, it), buys, asked)
+    return way.model_copy(update={"worth": _worth(it, found, buys), "also": _bars_from(facts, it)})
 
 
 def _bars_from(facts: Facts, it: SaddleMove) -> Said | None:
@@ -367,39 +354,30 @@ def _bars_from(facts: Facts, it: SaddleMove) -> Said | None:
 
 
 def saddle_does(facts: Facts, it: SaddleMove) -> Said:
-    """What is done at post and rails."""
-    b, said = facts.part(BuildState), list[Said]()
+    """What is done at post and rails; of the own post, whose marks are the pen's, only how far it goes."""
+    b = facts.part(BuildState)
     if "post" in it.kinds:
-        part = facts.shelf.part(int(it.post.key), "post")
-        named = Words(part.name)
-        said.append(say("put in {post}", post=named) if it.post.rung == 0 else say("buy {post}", post=named))
-    if "post" in it.kinds or "showing" in it.kinds:
-        by = it.showing_mm - (b.post_exposed_mm or 0.0)
-        shown = exactly(it.showing_mm)
-        if "post" in it.kinds:
-            said.append(say("{shown} showing", shown=shown))
-        elif by > 0:
-            said.append(say("the post {by} up, {shown} showing", by=exactly(by), shown=shown))
-        else:
-            said.append(say("the post {by} down, {shown} showing", by=exactly(-by), shown=shown))
-    if "post" in it.kinds or "rails" in it.kinds:
-        said.append(_rails_words(it.slide_mm, None if "post" in it.kinds else b.slide_mm))
+        named, shown = Words(facts.shelf.part(int(it.post.key), "post").name), exactly(it.showing_mm)
+        put = say("put in {post}", post=named) if it.post.rung == 0 else say("buy {post}", post=named)
+        return _sentence([put, say("{shown} showing", shown=shown), _rails_words(it.slide_mm)])
+    said, own = list[Said](), b.post is not None and b.post.name == OWN_POST
+    if "showing" in it.kinds:
+        up = it.showing_mm - (b.post_exposed_mm or 0.0)
+        by = exactly(abs(up))
+        moved = say("the post {by} up", by=by) if up > 0 else say("the post {by} down", by=by)
+        there = say("{shown} showing", shown=exactly(it.showing_mm))
+        said.append(moved if own else say("{moved}, {there}", moved=moved, there=there))
+    if "rails" in it.kinds:
+        fore = it.slide_mm - (b.slide_mm or 0.0)
+        by = exactly(abs(fore))
+        moved = say("the saddle {by} forward", by=by) if fore > 0 else say("the saddle {by} back", by=by)
+        said.append(moved if own else say("{moved}, to {there}", moved=moved, there=_rails_words(it.slide_mm)))
     return _sentence(said)
 
 
-def _rails_words(slide_mm: float, was_mm: float | None) -> Said:
-    """Where the saddle is clamped on its rails, and how it goes there from where it was."""
+def _rails_words(slide_mm: float) -> Said:
+    """Where the saddle is clamped on its rails."""
     far = exactly(abs(slide_mm))
-    there = (
-        say("rails in the middle")
-        if slide_mm == 0
-        else say("rails {by} forward", by=far)
-        if slide_mm > 0
-        else say("rails {by} back", by=far)
-    )
-    if was_mm is None:
-        return there
-    by = exactly(abs(slide_mm - was_mm))
-    if slide_mm > was_mm:
-        return say("the saddle {by} forward, to {there}", by=by, there=there)
-    return say("the saddle {by} back, to {there}", by=by, there=there)
+    if slide_mm == 0:
+        return say("rails in the middle")
+    return say("rails {by} forward", by=far) if slide_mm > 0 else say("rails {by} back", by=far)
