@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import Room, choose
@@ -85,3 +87,39 @@ def test_a_hand_is_nudged_by_one_of_its_ways_and_back(demo_room: Room, page: Pag
     page.get_by_role("button", name="Undo").click()
     expect(page.get_by_role("button", name="Bring back")).to_be_enabled()
     assert cell(page, "hand", "plan") == before
+
+
+def test_gears_and_controls_are_typed_and_stand_on_list_and_card(demo_room: Room, page: Page) -> None:
+    page.goto(at(demo_room, "Jory Penhale", "build"))
+    page.get_by_role("tab", name="Handling").click()
+    # What is on is the middle of the table: nothing felt of it, and the arm that the rows above have.
+    arm = page.get_by_role("row", name="Steering arm").locator(".plan").inner_text()
+    expect(page.locator(".pairs .on")).to_have_text(re.compile(rf"^0\s*{arm}$"))
+    page.get_by_label("Rings, Plan").fill("32")
+    page.get_by_label("Cogs, Plan").fill("10 5l")
+    page.keyboard.press("Tab")
+    expect(page.get_by_role("alert")).to_contain_text("These are no teeth of rings or cogs.")
+    expect(page.get_by_label("Cogs, Plan")).to_have_value("10 5l")
+    page.get_by_label("Cogs, Plan").fill("10 51")
+    page.keyboard.press("Tab")
+    expect(page.get_by_role("row", name="Range")).to_contain_text("510 %")
+    page.get_by_role("tab", name="Bar").click()
+    page.get_by_text("levers, remotes, grips").click()
+    page.get_by_label("Blade, left", exact=True).fill("62")
+    page.keyboard.press("Tab")
+    expect(page.get_by_label("Blade, right", exact=True)).to_have_value("62")
+    page.get_by_label("Both sides alike").uncheck()
+    page.get_by_label("Blade, right", exact=True).fill("55")
+    page.keyboard.press("Tab")
+    expect(page.get_by_text("Left and right differ in Blade: on purpose?")).to_be_visible()
+    page.get_by_label("Why left and right differ").fill("an old wrist")
+    page.keyboard.press("Tab")
+    expect(page.get_by_text("Left and right differ on purpose: an old wrist.")).to_be_visible()
+    # The list to take to the shop and the card name the same stem and post.
+    page.get_by_role("tab", name="Parts").click()
+    bought = page.get_by_role("region", name="To buy").get_by_role("listitem").all_inner_texts()
+    stem = next(t.splitlines()[-1] for t in bought if t.startswith("Stem"))
+    page.goto(at(demo_room, "Jory Penhale", "setup"))
+    expect(page.get_by_text(f"Stem: {stem}", exact=True)).to_be_visible()
+    expect(page.get_by_text("Left and right differ on purpose: an old wrist.")).to_be_visible()
+    expect(page.get_by_text("grip to blade at rest, where the finger pulls")).to_be_visible()

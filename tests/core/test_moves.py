@@ -16,8 +16,10 @@ from waymark.core.rules.house import STEM_WINDOWS
 from waymark.core.rules.weights import WEIGHTS
 from waymark.core.seat import SaddleFit
 from waymark.core.ways import (
+    KINDS,
     FrontBench,
     Hold,
+    Kind,
     PileOf,
     PostStand,
     SeatBench,
@@ -26,6 +28,7 @@ from waymark.core.ways import (
     nearest_move,
     saddle_moves,
 )
+from waymark.core.ways.changes import in_order
 from waymark.core.workmanship import front_faults, sum_points
 
 NOW = Stem(100, -6, 40)
@@ -235,3 +238,28 @@ def test_what_the_rails_do_not_reach_another_post_does() -> None:
     assert [(m.kinds, m.post.key) for m in forward] == [(("post",), "cheap")]
     higher = saddle_moves(SEAT, Mark(x - 1.4, y + 4.8), (3, 2))
     assert [(m.kinds, m.showing_mm, m.slide_mm) for m in higher][0] == (("showing",), 185, 2)
+
+
+@given(st.lists(st.sampled_from(KINDS), max_size=9))
+def test_changes_stand_in_the_order_of_work_each_once(kinds: list[Kind]) -> None:
+    ordered = in_order(kinds)
+    assert set(ordered) == set(kinds) and len(ordered) == len(set(kinds))
+    assert list(ordered) == sorted(ordered, key=KINDS.index)
+    # Stem and bar before what stands on them, the bar's turn before its levers, the post before its rails.
+    for first, then in (("stem", "spacers"), ("bar", "turn"), ("turn", "levers"), ("post", "rails")):
+        if {first, then} <= set(ordered):
+            assert ordered.index(first) < ordered.index(then)
+
+
+def test_each_further_change_must_bring_more_than_a_tie() -> None:
+    def listed(far_mm: float) -> list[tuple[Kind, ...]]:
+        """Spacers alone miss by three; turned as well, the bar misses by so much."""
+        off = HERE + Mark(0, 5)
+        alone = hand_at(BENCH, NOW, 15, Mark(80, 30))
+        turned = Hold(Mark(80, 30) + (off - alone) + Mark(far_mm, 0), ("turn",))
+        held = Hold(Mark(80, 30) + Mark(3, 0) + (off - alone))
+        bench = replace(BENCH, stems=BENCH.stems[:1], piles=(PileOf(15.0),), holds=(held, turned))
+        return [m.kinds for m in hand_moves(bench, off, (4, 4))]
+
+    assert listed(2.5) == [("spacers",)]
+    assert listed(1.5) == [("spacers",), ("spacers", "turn")]

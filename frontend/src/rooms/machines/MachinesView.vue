@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
+import { useAnswer } from '@/shared/api/answers'
 import { api, Refused, type Schemas, take } from '@/shared/api/client'
 import { t } from '@/shared/i18n'
 import Chip from '@/shared/ui/Chip.vue'
@@ -15,42 +16,36 @@ import MendMachine from './MendMachine.vue'
 /** Indoor bikes: what every rider dials in, one of them large enough to be read from two metres. */
 const route = useRoute()
 const router = useRouter()
-const machines = ref<Schemas['Shelved'][] | null>(null)
-const riders = ref<Schemas['RiderSet'][]>([])
-const set = ref<Schemas['Settings'] | null>(null)
 const trouble = ref('')
 const printed = ref<number[]>([])
 const mending = ref(false)
+const { data: machines, again: read } = useAnswer(
+  'machines',
+  () => ({}),
+  () => take(api.GET('/api/machines')),
+)
 const machine = computed(
   () => machines.value?.find((m) => m.id === Number(route.query.machine)) ?? machines.value?.[0] ?? null,
 )
+const { data: asked, again: readRiders } = useAnswer(
+  'riders on a machine',
+  () => (machine.value ? { machine_id: machine.value.id } : null),
+  async ({ machine_id }) => {
+    const riders = await take(api.GET('/api/machines/{machine_id}/riders', { params: { path: { machine_id } } }))
+    return { machine_id, riders }
+  },
+)
+// Riders of the machine before this one are nobody's on it.
+const riders = computed(() => (asked.value?.machine_id === machine.value?.id ? asked.value!.riders : []))
 const can = computed(() => riders.value.filter((r) => !r.why_not))
 const shown = computed(() => can.value.find((r) => r.fit === Number(route.query.fit)) ?? can.value[0] ?? null)
+const { data: set, again: readSet } = useAnswer(
+  'settings on a machine',
+  () => (machine.value && shown.value ? { machine_id: machine.value.id, fit_id: shown.value.fit } : null),
+  (path) => take(api.GET('/api/machines/{machine_id}/riders/{fit_id}', { params: { path } })),
+)
 const go = (query: Record<string, number>) => router.replace({ query: { ...route.query, ...query } })
-async function read() {
-  machines.value = await take(api.GET('/api/machines'))
-}
-async function readRiders() {
-  const it = machine.value
-  riders.value = it
-    ? await take(api.GET('/api/machines/{machine_id}/riders', { params: { path: { machine_id: it.id } } }))
-    : []
-}
-async function readSet() {
-  const [it, rider] = [machine.value, shown.value]
-  if (!it || !rider) {
-    set.value = null
-    return
-  }
-  const path = { machine_id: it.id, fit_id: rider.fit }
-  set.value = await take(api.GET('/api/machines/{machine_id}/riders/{fit_id}', { params: { path } }))
-}
-onMounted(async () => {
-  document.title = t('Trainers, Waymark')
-  await read()
-})
-watch([machine], () => void readRiders())
-watch([shown, riders], () => void readSet())
+onMounted(() => (document.title = t('Trainers, Waymark')))
 async function takeFile(event: Event) {
   const file = (event.target as HTMLInputElement).files?.[0]
   if (!file) return
@@ -69,6 +64,7 @@ async function mended() {
   mending.value = false
   await read()
   await readRiders()
+  await readSet()
 }
 const mark = (fit: number, on: boolean) => {
   printed.value = on ? [...printed.value, fit] : printed.value.filter((f) => f !== fit)

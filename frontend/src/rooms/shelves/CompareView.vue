@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
-import { api, type DayLine, Refused, type Schemas, take } from '@/shared/api/client'
-import { useSettings } from '@/shared/settings'
+import { useAnswer } from '@/shared/api/answers'
+import { api, type DayLine, type Schemas, take } from '@/shared/api/client'
 import TopBar from '@/shared/ui/TopBar.vue'
 import Pick from '@/shared/ui/Pick.vue'
 
@@ -12,11 +12,8 @@ import { t } from '@/shared/i18n'
 
 /** Sizes side by side by numbers; with a rider's file the present bike comes first. */
 const route = useRoute()
-const { unit, language } = useSettings()
 const router = useRouter()
-const found = ref<Schemas['Comparison'] | null>(null)
 const files = ref<DayLine[]>([])
-const trouble = ref('')
 const sizes = computed(() =>
   String(route.query.sizes ?? '')
     .split(',')
@@ -24,26 +21,16 @@ const sizes = computed(() =>
     .filter((n) => n > 0),
 )
 const fit = computed(() => Number(route.query.fit) || undefined)
-async function read() {
-  trouble.value = ''
-  if (!sizes.value.length) {
-    trouble.value = t('Mark sizes on the frames shelf first.')
-    return
-  }
-  try {
-    found.value = await take(
-      api.GET('/api/fits/compare', { params: { query: { sizes: sizes.value, fit: fit.value } } }),
-    )
-  } catch (wrong) {
-    if (!(wrong instanceof Refused)) throw wrong
-    trouble.value = wrong.body.message
-  }
-}
+const { data: found, trouble: refused } = useAnswer(
+  'sizes compared',
+  () => (sizes.value.length ? { sizes: sizes.value, fit: fit.value } : null),
+  (query) => take(api.GET('/api/fits/compare', { params: { query } })),
+)
+const trouble = computed(() => (sizes.value.length ? refused.value : t('Mark sizes on the frames shelf first.')))
 onMounted(async () => {
   document.title = t('Compare sizes, Waymark')
   files.value = await take(api.GET('/api/fits'))
 })
-watch([sizes, fit, unit, language], read, { immediate: true })
 const against = (id: string) => router.replace({ query: { ...route.query, fit: id || undefined } })
 const W = 320
 const H = 300

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref } from 'vue'
 
+import { useAnswer } from '@/shared/api/answers'
 import { api, type Schemas, type Sheet, take } from '@/shared/api/client'
 import { t } from '@/shared/i18n'
 import Chip from '@/shared/ui/Chip.vue'
@@ -13,14 +14,11 @@ import NudgePad from './NudgePad.vue'
 
 /** Every way to move a mark of the plan: to the goal, or by so many millimetres from where it is, free to dear. */
 const props = defineProps<{ sheet: Sheet; shown: boolean }>()
-type View = Schemas['WaysView']
 type Way = Schemas['MarkWay']
 const store = useSheet()
 const mark = ref<'hand' | 'saddle'>('hand')
 const toGoal = ref(true)
 const by = ref({ fore: 0, up: 0 })
-const view = ref<View | null>(null)
-const failed = ref('')
 const asked = computed(() => ({
   mark: mark.value,
   to_goal: toGoal.value,
@@ -28,30 +26,17 @@ const asked = computed(() => ({
   up_mm: toGoal.value ? 0 : by.value.up,
 }))
 const still = computed(() => !toGoal.value && by.value.fore === 0 && by.value.up === 0)
+const { data: view, trouble: failed } = useAnswer(
+  'ways',
+  () => {
+    const { id, revision } = props.sheet
+    return props.shown && !still.value ? { fit_id: id, revision, query: asked.value } : null
+  },
+  ({ fit_id, query }) => take(api.GET('/api/fits/{fit_id}/ways', { params: { path: { fit_id }, query } })),
+)
 const worth = computed(() => view.value?.ways.filter((w) => w.worth) ?? [])
 const rest = computed(() => view.value?.ways.filter((w) => !w.worth) ?? [])
 
-let turn = 0
-async function look() {
-  const mine = ++turn
-  if (!props.shown) return
-  if (still.value) {
-    view.value = null
-    return
-  }
-  try {
-    const params = { path: { fit_id: props.sheet.id }, query: asked.value }
-    const found = await take(api.GET('/api/fits/{fit_id}/ways', { params }))
-    // A slow answer to an earlier question is no answer to this one.
-    if (mine === turn) {
-      view.value = found
-      failed.value = ''
-    }
-  } catch (e) {
-    if (mine === turn) failed.value = (e as Error).message
-  }
-}
-watch([asked, () => props.sheet.revision, () => props.shown], look, { immediate: true })
 onBeforeUnmount(() => show(null))
 
 function show(way: Way | null) {

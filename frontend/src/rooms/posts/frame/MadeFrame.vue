@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 
+import { useAnswer } from '@/shared/api/answers'
 import { api, type Schemas, type Sheet, take } from '@/shared/api/client'
 import { useSettings } from '@/shared/settings'
 import { show } from '@/shared/units'
@@ -12,13 +13,10 @@ import { useSheet } from '@/rooms/files/useSheet'
 const props = defineProps<{ sheet: Sheet }>()
 const store = useSheet()
 const { unit } = useSettings()
-const view = ref<Schemas['MadeView'] | null>(null)
-watch(
-  () => props.sheet.revision,
-  async () => {
-    view.value = await take(api.GET('/api/fits/{fit_id}/made', { params: { path: { fit_id: props.sheet.id } } }))
-  },
-  { immediate: true },
+const { data: view } = useAnswer(
+  'made frame',
+  () => ({ fit_id: props.sheet.id, change: props.sheet.revision }),
+  ({ fit_id }) => take(api.GET('/api/fits/{fit_id}/made', { params: { path: { fit_id } } })),
 )
 type Row = Schemas['MadeRow']
 const drawing = computed(() => `/api/fits/${props.sheet.id}/frame-drawing.svg?change=${props.sheet.revision}`)
