@@ -11,13 +11,13 @@ describe('useAnswer', () => {
     const open = new Map<string, { answer: (it: string) => void; refuse: (why: Error) => void }>()
     const panel = mount(
       defineComponent({
-        template: '<p>{{ data }}</p><em>{{ trouble }}</em>',
         setup: () =>
           useAnswer(
             `question ${Math.random()}`,
             () => (rider.value ? { rider: rider.value } : null),
             ({ rider }) => new Promise<string>((answer, refuse) => open.set(rider, { answer, refuse })),
           ),
+        template: '<p>{{ data }}</p><em>{{ trouble }}</em>',
       }),
     )
     return { rider, open, panel }
