@@ -12,8 +12,10 @@ from pathlib import Path
 from typing import Any
 
 from waymark.demo import demo_shelves
+from waymark.demo.ride import ridden
 from waymark.rooms import riders, shelves
 from waymark.rooms.files import Desk, fit_row
+from waymark.rooms.live import KeptPlan
 from waymark.rooms.posts import registry
 from waymark.rooms.shelves import ShelfView, shelf_view
 from waymark.storage import open_store, upgrade
@@ -27,6 +29,7 @@ SECOND_RIDE = {
     ("hands", "climb"): 1, ("hands", "down"): 4, ("low_back", "climb"): 4, ("seat", "gravel"): 2, ("neck", "down"): 1,
 }  # fmt: skip
 STEERING, HANDS = (6, 8, 7, 6, 7, 5, 6), (4, 3, 3, 5, 3, 4, 4)
+SITTING, SITTING_OVER_S = ridden(KeptPlan(runs=8, ride_s=240, rest_s=120, power_w=180), len(STEERING)), 7200.0
 RIDDEN: list[dict[str, Any]] = [
     {"do": "ride.log", "on": "2026-11-15", "hours": 2, "better": "turns like the old one", "worse": "hands on the way down"},
     *(
@@ -42,12 +45,16 @@ RIDDEN: list[dict[str, Any]] = [
     {"do": "ride.judge", "tried": 2, "outcome": "kept"},
     {
         "do": "ride.trial", "on": "2026-11-28", "differs": "stem", "treatments": ["stem 80", "stem 70"], "seed": 12,
-        "outcomes": ["Steering", "Hands"], "blocks": 2, "minutes": 4, "rest_minutes": 2, "power_w": 180, "blind": False,
+        "outcomes": ["Steering", "Hands"], "measured": ["cadence_rpm", "heart_rate_bpm"], "blocks": 2, "minutes": 4, "rest_minutes": 2, "power_w": 180, "blind": False,
     },
     *(
         {"do": "ride.found", "trial": 4, "outcome": outcome, "run_number": run, "value": value}
         for outcome, values in (("Steering", STEERING), ("Hands", HANDS))
         for run, value in enumerate(values)
+    ),
+    *(
+        {"do": "ride.measured", "trial": 4, "run_number": span.run, "means": {c: round(m.mean, 1) for c, m in SITTING.means(span).items()}}
+        for span in SITTING.spans(SITTING_OVER_S)
     ),
     {"do": "ride.due", "on": "2026-11-22", "in_days": 42, "asks": "is the low back quiet on long climbs?"},
     {"do": "ride.due", "on": "2026-12-04", "kind": "part", "asks": "stem 70, ordered"},

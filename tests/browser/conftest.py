@@ -5,6 +5,7 @@ from __future__ import annotations
 import shutil
 import socket
 import threading
+import time
 from collections.abc import Iterator
 from dataclasses import dataclass
 from pathlib import Path
@@ -13,6 +14,7 @@ import pytest
 import uvicorn
 from playwright.sync_api import Browser, BrowserContext, Locator, Page, expect, sync_playwright
 
+from waymark.rooms.live import Live
 from waymark.storage import Store, open_store, upgrade
 from waymark.web import make_app
 from waymark.web.app import STATIC
@@ -31,6 +33,8 @@ class Room:
     _server: uvicorn.Server | None = None
     _thread: threading.Thread | None = None
     store: Store | None = None
+    # How much faster than the wall's the clock of links and trials runs.
+    speed: float = 1.0
 
     def open(self) -> None:
         """Serve the store on a free port."""
@@ -39,7 +43,9 @@ class Room:
         with socket.socket() as probe:
             probe.bind(("127.0.0.1", 0))
             port = probe.getsockname()[1]
-        config = uvicorn.Config(make_app(self.store), host="127.0.0.1", port=port, log_level="error")
+        config = uvicorn.Config(
+            make_app(self.store, live=self._live(self.store)), host="127.0.0.1", port=port, log_level="error"
+        )
         self._server = uvicorn.Server(config)
         self._thread = threading.Thread(target=self._server.run, daemon=True)
         self._thread.start()
@@ -49,6 +55,10 @@ class Room:
                 return
             self._thread.join(0.02)
         raise RuntimeError("the room did not open")
+
+    def _live(self, store: Store) -> Live:
+        begun = time.time()
+        return Live(store, now=lambda: begun + (time.time() - begun) * self.speed, speed=self.speed)
 
     def close(self) -> None:
         """Stop serving."""
@@ -82,6 +92,17 @@ def demo_room(tmp_path: Path, demo_file: Path) -> Iterator[Room]:
     for file in demo_file.parent.iterdir():
         shutil.copy(file, tmp_path / file.name)
     room = Room(tmp_path / demo_file.name)
+    room.open()
+    yield room
+    room.close()
+
+
+@pytest.fixture
+def fast_room(tmp_path: Path, demo_file: Path) -> Iterator[Room]:
+    """The demo's fit room, in which trials are ridden ten times as fast."""
+    for file in demo_file.parent.iterdir():
+        shutil.copy(file, tmp_path / file.name)
+    room = Room(tmp_path / demo_file.name, speed=10.0)
     room.open()
     yield room
     room.close()

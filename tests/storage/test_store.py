@@ -23,6 +23,8 @@ TABLES = {
     "parts",
     "house_rules",
     "machines",
+    "recordings",
+    "recording_chunks",
     "photos",
     "rider_changes",
     "shelf_number",

@@ -25,6 +25,12 @@ export const router = createRouter({
       component: () => import('@/rooms/files/CardPrintView.vue'),
       props: (to) => ({ id: Number(to.params.id) }),
     },
+    {
+      path: '/fits/:id(\\d+)/trials/:trial(\\d+)/clock',
+      name: 'clock',
+      component: () => import('@/rooms/live/RiderClock.vue'),
+      props: (to) => ({ id: Number(to.params.id), trial: Number(to.params.trial) }),
+    },
     { path: '/:rest(.*)*', redirect: '/' },
   ],
 })

@@ -1,4 +1,4 @@
-"""The command line: ``waymark demo | serve | calc | import | export | schema``."""
+"""The command line: ``waymark demo | serve | trainer | calc | import | export | schema``."""
 
 from waymark.cli.main import main
 

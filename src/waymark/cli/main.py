@@ -10,7 +10,7 @@ import os
 import socket
 import sys
 from collections.abc import Callable, Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from pathlib import Path
 from typing import TYPE_CHECKING, Annotated, Any, NoReturn
 
@@ -244,6 +244,29 @@ def restore_(
 
 
 @app.command()
+def trainer(
+    port: Annotated[
+        int, typer.Option(min=0, max=65535, help="where to listen on this machine; 0 for a free one")
+    ] = 8719,
+    speed: Annotated[float, typer.Option(min=0.1, max=100, help="how much faster the ride's time passes")] = 1.0,
+    seed: Annotated[int | None, typer.Option(help="the same number rides the same ride")] = None,
+) -> None:
+    """Be a trainer and a strap with a rider on them, simulated; link them from a file's Ride post by the port."""
+    import asyncio
+
+    from waymark.devices import SimulatedRide, SimulatedTrainer
+
+    async def ride() -> None:
+        it = SimulatedTrainer(SimulatedRide(seed), speed)
+        typer.echo(f"Simulated trainer at port {await it.open(port)}; Ctrl-C ends it.")
+        sys.stdout.flush()
+        await asyncio.Event().wait()
+
+    with suppress(KeyboardInterrupt):
+        asyncio.run(ride())
+
+
+@app.command()
 def schema() -> None:
     """Write the JSON Schema of the fit file."""
     from waymark.rooms.files import FileFormat
@@ -255,8 +278,11 @@ def schema() -> None:
 def seed(store: Store) -> bool:
     """Put the demo shelves and riders into an empty store; false where it already holds riders."""
     from waymark.demo import demo_files, demo_machines, demo_shelves
+    from waymark.demo.ride import ridden_of
     from waymark.rooms import riders, shelves
+    from waymark.rooms.live import keep_whole
     from waymark.rooms.machines import MachinesFile, put_machines
+    from waymark.rooms.posts.ride import RideState
 
     desk = _desk(store)
     found = [desk.format.read(text) for text in demo_files()]
@@ -268,7 +294,9 @@ def seed(store: Store) -> bool:
         shelves.import_parts(session, parts, apply=True)
         put_machines(session, MachinesFile.model_validate_json(demo_machines()).machines)
         for file in found:
-            desk.take_in(session, file)
+            fit = desk.take_in(session, file)
+            for trial in file.fit.part(RideState).trials:
+                keep_whole(session, fit.id, ridden_of(trial))
     return True
 
 

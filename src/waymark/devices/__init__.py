@@ -1,28 +1,34 @@
 """Instruments: one small protocol, its frames, and simulated ones that ship with the house."""
 
 from waymark.devices.frames import decode, encode
+from waymark.devices.link import Listening, SimulatedTrainer
 from waymark.devices.protocol import (
     Aim,
     DeviceError,
     DeviceReading,
     Instrument,
     InstrumentInfo,
-    Stream,
-    StreamInfo,
 )
+from waymark.devices.ride import SimulatedRide
 from waymark.devices.simulated import Bench, SimulatedInclinometer, SimulatedTape, simulated_instruments
+from waymark.devices.wire import Frame, Kind, Stream, Unpacker
 
 __all__ = [
     "Aim",
     "Bench",
     "DeviceError",
     "DeviceReading",
+    "Frame",
     "Instrument",
     "InstrumentInfo",
+    "Kind",
+    "Listening",
     "SimulatedInclinometer",
+    "SimulatedRide",
     "SimulatedTape",
+    "SimulatedTrainer",
     "Stream",
-    "StreamInfo",
+    "Unpacker",
     "decode",
     "encode",
     "simulated_instruments",

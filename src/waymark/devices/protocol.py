@@ -1,12 +1,12 @@
-"""What an instrument is: it says what it measures, and gives one frame when its button is pressed, or a stream of bytes.
+"""What an instrument is: it says what it measures, and gives one frame when its button is pressed.
 
-To add a real one, implement ``Instrument`` (read the bytes from its cable or radio in ``press``) or ``Stream``, give
-its frames in the form of ``frames`` or a ``decode`` of its own, and put it into the table the application is made with.
+To add a real one, implement ``Instrument`` (read the bytes from its cable or radio in ``press``), give its frames in the
+form of ``frames`` or a ``decode`` of its own, and put it into the table the application is made with. Devices that go on
+sending are a ``Stream`` (``wire``).
 """
 
 from __future__ import annotations
 
-from collections.abc import AsyncIterator
 from dataclasses import dataclass
 from typing import Literal, Protocol
 
@@ -60,24 +60,4 @@ class Instrument(Protocol):
 
         A real instrument measures for itself and leaves ``aim`` unread. Raises ``DeviceError`` where nothing comes.
         """
-        ...
-
-
-@dataclass(frozen=True, slots=True)
-class StreamInfo:
-    """Who a streaming device is: its short name, its label, and the characteristic its packets are of."""
-
-    name: str
-    label: str
-    characteristic: str
-    simulated: bool
-
-
-class Stream(Protocol):
-    """A device that goes on sending packets until it is left, as trainers and heart-rate straps do."""
-
-    info: StreamInfo
-
-    def packets(self) -> AsyncIterator[bytes]:
-        """Its packets as they come; ends when the device goes. Raises ``DeviceError`` where it cannot be reached."""
         ...

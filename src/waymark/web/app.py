@@ -22,6 +22,8 @@ from waymark.rooms.house_rules.routes import router as house
 from waymark.rooms.instruments.bench import bench_of
 from waymark.rooms.instruments.routes import router as instruments_router
 from waymark.rooms.languages.routes import router as languages
+from waymark.rooms.live import Live
+from waymark.rooms.live.routes import router as live_router
 from waymark.rooms.machines.routes import router as machines
 from waymark.rooms.photos.routes import router as photos
 from waymark.rooms.posts import registry
@@ -45,17 +47,20 @@ def make_app(
     static: Path = STATIC,
     instruments: Mapping[str, Instrument] | None = None,
     posts: Registry | None = None,
+    live: Live | None = None,
 ) -> FastAPI:
     """The application on ``store``.
 
     ``hosts`` are names beside the loopback it answers to; ``instruments`` the ones that are there, the simulated ones
-    unless others are given; ``posts`` those of a file's trail, every one that is there unless others are given.
+    unless others are given; ``posts`` those of a file's trail, every one that is there unless others are given; ``live``
+    another clock for links and trials than the wall's.
     """
     desk = Desk(store, posts or registry())
 
     @asynccontextmanager
     async def life(_: FastAPI) -> AsyncIterator[None]:
         yield
+        app.state.live.close()
         store.close()
 
     app = FastAPI(
@@ -68,6 +73,7 @@ def make_app(
     )
     app.state.store = store
     app.state.desk = desk
+    app.state.live = live or Live(store)
     app.state.instruments = simulated_instruments(bench_of(desk)) if instruments is None else dict(instruments)
     app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=4)
     app.add_middleware(Reading)
@@ -84,6 +90,7 @@ def make_app(
         documents,
         calendar_router,
         position_router,
+        live_router,
         machines,
         house,
         languages,

@@ -19,12 +19,13 @@ interface Answered<T> {
 /**
  * What the server answers to a question whose terms change on the screen. An answer that was overtaken is never
  * shown: it is to terms no longer there. Until the new one comes the last stands; `null` terms ask nothing. Asked
- * again where the unit or the language changes, as the sentences are the server's.
+ * again where the unit or the language changes, as the sentences are the server's, and every so many `every_ms`.
  */
 export function useAnswer<K extends object, T>(
   name: string,
   terms: () => K | null,
   ask: (terms: K) => Promise<T>,
+  every_ms: (last: T | undefined) => number | false = () => false,
 ): Answered<T> {
   const { unit, language } = useSettings()
   const now = computed(terms)
@@ -34,6 +35,8 @@ export function useAnswer<K extends object, T>(
       queryFn: ({ queryKey }) => ask(queryKey[1] as K),
       enabled: computed(() => now.value !== null),
       placeholderData: keepPreviousData,
+      refetchInterval: (query) => every_ms(query.state.data),
+      refetchIntervalInBackground: true,
       throwOnError: (wrong) => !(wrong instanceof Refused),
     },
     client,

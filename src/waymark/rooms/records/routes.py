@@ -10,7 +10,8 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from waymark.rooms.deps import ERRORS, Key, StoreDep
 from waymark.rooms.doorway import room_router
-from waymark.rooms.files import DeskDep
+from waymark.rooms.files import DeskDep, fits_of
+from waymark.rooms.live import LiveDep
 from waymark.rooms.records import service
 
 router = room_router("/api/riders", "records", ERRORS)
@@ -50,10 +51,13 @@ def rider_records(desk: DeskDep, rider_id: Key) -> StreamingResponse:
 
 
 @router.post("/{rider_id}/erase", operation_id="erase_rider")
-def erase_rider(store: StoreDep, rider_id: Key, confirmed: Confirmed) -> Erased:
+def erase_rider(store: StoreDep, live: LiveDep, rider_id: Key, confirmed: Confirmed) -> Erased:
     """Erase a rider and everything kept of them."""
     with store.writing() as session:
+        gone_fits = [fit.id for fit in fits_of(session, rider_id)]
         service.erase_rider(session, rider_id, confirmed.name)
+    for fit in gone_fits:
+        live.forget(fit)
     store.forget()
     gone = store.scrub()
     return Erased(id=rider_id, scrubbed=gone, says=service.erased_says(gone))

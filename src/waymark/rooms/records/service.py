@@ -12,6 +12,7 @@ from sqlalchemy.orm import Session
 
 from waymark.core.errors import InputError
 from waymark.rooms.files import Desk, fits_of, lines
+from waymark.rooms.live import has_recordings, readings_csv
 from waymark.rooms.photos import photos_of
 from waymark.rooms.riders import RiderRow, profile_of, rider_changes, rider_row
 
@@ -24,6 +25,7 @@ rider.json             name, measures, mobility, complaints, uses and consent
 rider-history.json     every change of that with its time
 fit-N.waymark.json     each fit file as it now stands, readable by any Waymark
 fit-N-history.json     every change of it with its time
+fit-N-readings.csv     what was read off trainers and straps along its trials
 photos/                the photos of the files, without place or time
 """
 
@@ -84,6 +86,8 @@ def _files(desk: Desk, session: Session, rider: RiderRow) -> Iterator[tuple[str,
     for fit in fits_of(session, rider.id):
         yield f"fit-{fit.id}.waymark.json", [desk.export_fit(fit).encode()]
         yield f"fit-{fit.id}-history.json", _listed(lines(session, fit))
+        if has_recordings(session, fit.id):
+            yield f"fit-{fit.id}-readings.csv", readings_csv(session, fit.id)
         for photo in photos_of(session, fit):
             yield f"photos/fit-{fit.id}-{photo.id}.{SUFFIXES[photo.media_type]}", [photo.image]
 

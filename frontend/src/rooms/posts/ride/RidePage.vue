@@ -14,7 +14,7 @@ import TrialSheet from './TrialSheet.vue'
 /** What comes after the fit: the rides, or the trial that is running. */
 const props = defineProps<{ sheet: Sheet }>()
 const ride = computed(() => props.sheet.ride)
-const running = computed(() => Boolean(ride.value?.trial?.so_far && !ride.value.trial.trial.stopped))
+const running = computed(() => Boolean(ride.value?.trial?.so_far))
 const shown = ref<'rides' | 'trial'>('rides')
 // A trial that is running comes first; its last run does not take it away from under the eye.
 watch(running, (now) => now && (shown.value = 'trial'), { immediate: true })

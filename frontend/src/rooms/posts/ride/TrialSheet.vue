@@ -1,13 +1,16 @@
 <script setup lang="ts">
-import { useIntervalFn, useSessionStorage } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 
 import type { Schemas } from '@/shared/api/client'
 import TypedBox from '@/shared/ui/TypedBox.vue'
 
 import { useSheet } from '@/rooms/files/useSheet'
 
-import { clockText, phaseAt } from './clock'
+import { clockText } from '@/rooms/live/clock'
+import LinkBar from '@/rooms/live/LinkBar.vue'
+import TraceStrip from '@/rooms/live/TraceStrip.vue'
+import { useLive } from '@/rooms/live/useLive'
+
 import { figureOf } from './keep'
 
 /** A trial as it runs: a clock that is read from the bike, the runs, what was found in each, and pair by pair. */
@@ -15,29 +18,48 @@ const props = defineProps<{ it: Schemas['TrialOut'] }>()
 const store = useSheet()
 const trial = computed(() => props.it.trial)
 const seen = ref(!props.it.trial.blind)
-// Kept while the window is open: a look at the rides, or a reload, does not stop the clock.
-const started = useSessionStorage<number>(`waymark.trial.${store.sheet?.id}.${props.it.trial.id}`, 0)
-const now = ref(Date.now())
-const { pause, resume } = useIntervalFn(() => (now.value = Date.now()), 250, { immediate: started.value > 0 })
-function start() {
-  started.value = now.value = Date.now()
-  resume()
-}
-function stop() {
-  started.value = 0
-  pause()
-}
-const phase = computed(() =>
-  !started.value
-    ? null
-    : phaseAt(
-        (now.value - started.value) / 1000,
-        props.it.runs.length,
-        trial.value.minutes ?? 4,
-        trial.value.rest_minutes ?? 2,
-      ),
+const { live, failed, link, unlink, byRadio, begin } = useLive(
+  () => store.id,
+  () => props.it.trial.id,
+)
+const recorded = computed(() => live.value?.recorded ?? null)
+const phase = computed(() => recorded.value?.phase ?? null)
+// A sitting that has no run yet stands before the first that is not known.
+const next = computed(() => phase.value?.run ?? Math.min(props.it.done, props.it.runs.length - 1))
+const riding = computed(() => phase.value?.kind === 'ride')
+const resting = computed(() => phase.value?.kind === 'rest')
+const go = (run: number | null) => begin(trial.value.id, run)
+const known = computed(() => new Map((recorded.value?.ridden ?? []).filter((r) => r.known).map((r) => [r.run, r])))
+const missing = (run: number) =>
+  (trial.value.measured ?? []).filter((c) => known.value.has(run) && known.value.get(run)!.means[c] === undefined)
+// What a run came to is put into the file once: taken back by hand it stays so.
+const sent = new Set<string>()
+watch(
+  () => [known.value, props.it.trial] as const,
+  ([runs]) => {
+    for (const r of runs.values()) {
+      const key = `${r.run} ${r.start_s}`
+      const lacks = (trial.value.measured ?? []).some(
+        (c) => r.means[c] !== undefined && trial.value.means?.[c]?.[r.run] !== r.means[c],
+      )
+      if (!lacks || sent.has(key)) continue
+      sent.add(key)
+      void store.change({ do: 'ride.measured', trial: trial.value.id, run_number: r.run, means: r.means })
+    }
+  },
+  { immediate: true },
+)
+const channels = computed(
+  () => new Set<string>(['power_w', 'cadence_rpm', ...(trial.value.measured ?? []), 'heart_rate_bpm']),
+)
+const traces = computed(() => live.value?.traces.filter((x) => channels.value.has(x.channel)) ?? [])
+const shade = (run: number) => (!seen.value ? 'none' : letter(props.it.runs[run]!) === 'A' ? 'a' : 'b')
+const over = (run: number) => (seen.value ? `${run + 1} ${letter(props.it.runs[run]!)}` : String(run + 1))
+const measuredRows = computed(() =>
+  (props.it.compared[0]?.outcomes ?? []).filter((o) => o.channel !== null).map((o) => ({ ...o, channel: o.channel! })),
 )
 const letter = (name: string) => String.fromCharCode(65 + trial.value.treatments.indexOf(name))
+const trialKnows = (run: number) => run < props.it.done || known.value.has(run)
 const found = (outcome: string, run: number) => trial.value.results?.[outcome]?.[run] ?? null
 function put(outcome: string, run: number, typed: string) {
   const value = figureOf(typed)
@@ -65,16 +87,13 @@ const shown = (x: number | null) => (x === null ? '' : `${x > 0 ? '+' : x < 0 ? 
         </p>
       </div>
       <p class="clock" role="timer">
-        <template v-if="phase">
-          <b class="figure">{{ clockText(phase.left_s) }}</b>
+        <template v-if="riding || resting">
+          <b class="figure">{{ clockText(phase!.left_s) }}</b>
           <small>{{
-            phase.kind === 'ride'
-              ? $t('left of run {n}', { n: phase.run + 1 })
-              : phase.kind === 'rest'
-                ? $t('rest, then run {n}', { n: phase.run + 1 })
-                : $t('ridden')
+            riding ? $t('left of run {n}', { n: next + 1 }) : $t('rest, then run {n}', { n: next + 1 })
           }}</small>
         </template>
+        <small v-else-if="phase?.kind === 'done'">{{ $t('all ridden') }}</small>
         <small v-else>{{ $t('the clock stands') }}</small>
       </p>
     </header>
@@ -82,27 +101,61 @@ const shown = (x: number | null) => (x === null ? '' : `${x > 0 ? '+' : x < 0 ? 
       <li
         v-for="(name, run) in it.runs"
         :key="run"
-        :class="{ on: phase?.run === run && phase.kind !== 'done', done: run < it.done }">
+        :class="[{ on: riding && next === run, done: trialKnows(run) }, shade(run)]">
         <span class="figure">{{ run + 1 }}</span>
         <b>{{ seen ? letter(name) : '?' }}</b>
       </li>
     </ol>
+    <p v-if="!riding && phase?.kind !== 'done' && it.so_far && !trial.stopped" class="fit" role="status">
+      <template v-if="seen"
+        >{{ $t('Fit for run {n}:', { n: next + 1 }) }} <b>{{ it.runs[next] }}</b></template
+      >
+      <template v-else>{{ $t('The helper fits the set-up of run {n}.', { n: next + 1 }) }}</template>
+    </p>
     <p class="acts">
-      <button v-if="!started" type="button" class="press solid" :disabled="trial.stopped" @click="start">
-        {{ $t('Start the clock') }}
+      <button
+        v-if="!riding && phase?.kind !== 'done' && it.so_far"
+        type="button"
+        class="press solid"
+        :disabled="trial.stopped"
+        @click="go(next)">
+        {{ $t('Begin run {n}', { n: next + 1 }) }}
       </button>
-      <button v-else type="button" class="press" @click="stop">{{ $t('Stop the clock') }}</button>
+      <button v-if="riding || (resting && trial.by_itself)" type="button" class="press" @click="go(null)">
+        {{ $t('Hold the clock') }}
+      </button>
+      <RouterLink class="press" :to="{ name: 'clock', params: { id: store.id, trial: trial.id } }" target="_blank">
+        {{ $t("The rider's clock") }}
+      </RouterLink>
       <button v-if="trial.blind" type="button" class="press" :aria-pressed="seen" @click="seen = !seen">
         {{ seen ? $t('Hide from the rider') : $t('Show the helper') }}
       </button>
       <button
-        v-if="it.so_far"
+        v-if="it.done < it.runs.length && !riding"
         type="button"
         class="press bare"
         @click="store.change({ do: 'ride.stop_trial', trial: trial.id, stopped: !trial.stopped })">
         {{ trial.stopped ? $t('Go on with the trial') : $t('Stop the trial') }}
       </button>
     </p>
+    <p v-for="run in [...known.keys()].filter((r) => missing(r).length)" :key="run" class="warn" role="alert">
+      {{ $t('Run {n} was not read for long enough to be counted.', { n: run + 1 }) }}
+      <button type="button" class="press low" :disabled="riding" @click="go(run)">{{ $t('Ride it again') }}</button>
+    </p>
+    <LinkBar
+      :devices="live?.devices ?? []"
+      :failed="failed"
+      :behind="recorded?.behind_s"
+      @link="link"
+      @leave="unlink"
+      @radio="byRadio" />
+    <TraceStrip
+      v-if="traces.length"
+      :traces="traces"
+      :until="live!.now_s"
+      :runs="recorded?.ridden"
+      :shade="shade"
+      :label="over" />
     <table class="found">
       <caption>
         {{
@@ -110,6 +163,14 @@ const shown = (x: number | null) => (x === null ? '' : `${x > 0 ? '+' : x < 0 ? 
         }}
       </caption>
       <tbody>
+        <tr v-for="row in measuredRows" :key="row.channel">
+          <th scope="row">
+            {{ row.name }} <small class="quiet">{{ row.unit }}</small>
+          </th>
+          <td v-for="(_, run) in it.runs" :key="run" class="figure measured">
+            {{ trial.means?.[row.channel]?.[run]?.toFixed(1) ?? '' }}
+          </td>
+        </tr>
         <tr v-for="outcome in trial.outcomes" :key="outcome">
           <th scope="row">{{ outcome }}</th>
           <td v-for="(_, run) in it.runs" :key="run">
@@ -128,7 +189,9 @@ const shown = (x: number | null) => (x === null ? '' : `${x > 0 ? '+' : x < 0 ? 
         <small class="quiet">{{ it.so_far ? $t('so far; 95 % interval') : $t('95 % interval') }}</small>
       </h2>
       <div v-for="o in pair.outcomes" :key="o.name" class="outcome">
-        <b>{{ o.name }}</b>
+        <b
+          >{{ o.name }} <small v-if="o.unit" class="quiet">{{ o.unit }}</small></b
+        >
         <svg :viewBox="`0 0 ${W} 34`" role="img" :aria-label="`${o.name}: ${shown(o.least)} … ${shown(o.greatest)}`">
           <path :d="`M4 17H${W - 4}`" class="axis" />
           <path :d="`M${W / 2} 3V31`" class="zero" />
@@ -203,15 +266,30 @@ h1 {
 .runs li b {
   font-size: 20px;
 }
-.runs .done {
+.runs li:not(.done) {
+  border-style: dashed;
+}
+.runs .a {
   background: var(--pine-tint);
 }
-.runs .on {
+.runs li.on {
   border: 2.4px solid var(--ink);
 }
 .acts {
   display: flex;
-  gap: 12px;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+}
+.fit {
+  font-size: 19px;
+}
+.warn {
+  color: var(--ochre);
+}
+.measured {
+  max-width: 84px;
+  font-size: 15px;
+  text-align: center;
 }
 table {
   border-collapse: collapse;

@@ -1,5 +1,5 @@
 """Ride: what comes after the set-up."""
 
-from waymark.rooms.posts.ride.state import RideState
+from waymark.rooms.posts.ride.state import RideState, Trial
 
-__all__ = ["RideState"]
+__all__ = ["RideState", "Trial"]

@@ -8,6 +8,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from waymark.core.errors import NotFoundError
+from waymark.core.link import Channel
 from waymark.core.rides import GROUNDS, REGIONS, Ground, Region
 from waymark.core.say import Count, Said, Words, say, words
 from waymark.rooms.files import Command, Work
@@ -191,19 +192,23 @@ class PlanTrial(Command):
     on: Day
     differs: str = Field(min_length=1, max_length=80)
     treatments: list[Annotated[str, Field(min_length=1, max_length=40)]] = Field(min_length=2, max_length=4)
-    outcomes: list[Annotated[str, Field(min_length=1, max_length=40)]] = Field(min_length=1, max_length=8)
+    outcomes: list[Annotated[str, Field(min_length=1, max_length=40)]] = Field(default_factory=list, max_length=8)
+    measured: list[Channel] = Field(default_factory=list, max_length=4)
     blocks: int = Field(default=2, ge=1, le=12)
     minutes: float = mm(0.5, 60, default=4)
     rest_minutes: float = mm(0, 60, default=2)
     power_w: float | None = mm(20, 2000, default=None)
     blind: bool = True
+    by_itself: bool = False
     seed: int = Field(ge=0, le=1_000_000)
 
     def run(self, work: Work) -> Said:
         """Plan it; raises ``InputError`` for the same name twice."""
         held = work.file.part(RideState)
         _day(self, "on", self.on)
-        for field in ("treatments", "outcomes"):
+        if not self.outcomes and not self.measured:
+            raise self.refuse("outcomes", "Nothing is looked at.", "something that is rated, or measured")
+        for field in ("treatments", "outcomes", "measured"):
             given = [x.casefold() for x in getattr(self, field)]
             if len(set(given)) != len(given):
                 raise self.refuse(field, "The same name stands twice.", "each once", ", ".join(given)[:80])
@@ -226,9 +231,7 @@ class TrialFound(Command):
         it = _trial(work, self.trial, self.do)
         if self.outcome not in it.outcomes:
             raise self.refuse("outcome", "The trial does not look at this.", ", ".join(it.outcomes), self.outcome)
-        runs = len(it.runs())
-        if self.run_number >= runs:
-            raise self.refuse("run_number", "The trial has not so many runs.", f"0 to {runs - 1}", self.run_number)
+        _run_of(self, it, self.run_number)
         found = it.results.setdefault(self.outcome, {})
         if self.value is None:
             found.pop(self.run_number, None)
@@ -236,6 +239,27 @@ class TrialFound(Command):
         found[self.run_number] = self.value
         run, value = Count(self.run_number + 1), Words(f"{self.value:g}")
         return say("{outcome}: run {run}, {value}", outcome=Words(self.outcome), run=run, value=value)
+
+
+class TrialMeasured(Command):
+    """What was read along one run off the trainer's link, by channel; one without a mean is taken back."""
+
+    do: Literal["ride.measured"] = "ride.measured"
+    trial: Id
+    run_number: int = Field(ge=0, le=200, description="the run, from 0")
+    means: dict[Channel, Value]
+
+    def run(self, work: Work) -> Said:
+        """Put it down; raises ``InputError`` for a run that the trial has not."""
+        it = _trial(work, self.trial, self.do)
+        _run_of(self, it, self.run_number)
+        for channel in it.measured:
+            found = it.means.setdefault(channel, {})
+            if channel in self.means:
+                found[self.run_number] = self.means[channel]
+            else:
+                found.pop(self.run_number, None)
+        return say("Run {run} measured", run=Count(self.run_number + 1))
 
 
 class StopTrial(Command):
@@ -265,6 +289,12 @@ def _trial(work: Work, number: int, do: str) -> Trial:
     return found
 
 
+def _run_of(command: Command, trial: Trial, run: int) -> None:
+    runs = len(trial.runs())
+    if run >= runs:
+        raise command.refuse("run_number", "The trial has not so many runs.", f"0 to {runs - 1}", run)
+
+
 COMMANDS: tuple[type[Command], ...] = (
     LogRide,
     TellRide,
@@ -276,5 +306,6 @@ COMMANDS: tuple[type[Command], ...] = (
     Done,
     PlanTrial,
     TrialFound,
+    TrialMeasured,
     StopTrial,
 )

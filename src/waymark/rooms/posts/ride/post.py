@@ -12,19 +12,13 @@ from waymark.rooms.posts.ride.view import RideView, ride_view
 
 def _stage(facts: Facts) -> Stage:
     held = facts.part(RideState)
-    running = next(
-        (t for t in held.trials if not t.stopped and _unfinished(t.results, len(t.runs()), t.outcomes)), None
-    )
+    running = next((t for t in held.trials if not t.stopped and len(t.ridden()) < len(t.runs())), None)
     if running is not None:
         return Stage("work", say("trial running"))
     if not held.rides:
         return Stage("empty")
     n = len(held.rides)
     return Stage("done", say("1 ride") if n == 1 else say("{n} rides", n=Count(n)))
-
-
-def _unfinished(results: dict[str, dict[int, float]], runs: int, outcomes: list[str]) -> bool:
-    return any(len(results.get(name, {})) < runs for name in outcomes)
 
 
 POST = Post(

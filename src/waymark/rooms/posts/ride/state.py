@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
+from waymark.core.link import Channel
 from waymark.core.rides import Ground, Region
 from waymark.core.trial import plan_trial
 from waymark.rooms.schema import KeptSaid, Strict, mm
@@ -55,6 +56,8 @@ class Trial(Strict):
     """Set-ups against each other: what differs, the order of the runs, and what was found in each.
 
     ``results`` go by outcome and by the number of the run from 0. ``blind``: the rider is not told which is which.
+    ``measured`` are read off the trainer's link along each run, ``means`` what they came to; ``by_itself``: the next run
+    begins when the rest is over.
     """
 
     id: Id
@@ -67,21 +70,32 @@ class Trial(Strict):
     rest_minutes: float = mm(0, 60, default=2)
     power_w: float | None = mm(20, 2000, default=None)
     blind: bool = True
-    outcomes: list[Annotated[str, Field(min_length=1, max_length=40)]] = Field(min_length=1, max_length=8)
+    by_itself: bool = False
+    outcomes: list[Annotated[str, Field(min_length=1, max_length=40)]] = Field(max_length=8)
+    measured: list[Channel] = Field(default_factory=list, max_length=4)
+    means: dict[Channel, dict[int, Value]] = Field(default_factory=dict)
     results: dict[str, dict[int, Value]] = Field(default_factory=dict)
     stopped: bool = False
 
     @model_validator(mode="after")
     def _distinct(self) -> Trial:
-        for name in ("treatments", "outcomes"):
+        for name in ("treatments", "outcomes", "measured"):
             given = [x.casefold() for x in getattr(self, name)]
             if len(set(given)) != len(given):
                 raise ValueError(f"{name}: each once")
+        if not self.outcomes and not self.measured:
+            raise ValueError("outcomes: something is looked at")
         return self
 
     def order(self) -> tuple[tuple[str, ...], ...]:
         """The blocks; the same for the same seed."""
         return plan_trial(self.treatments, self.blocks, self.seed)
+
+    def ridden(self) -> set[int]:
+        """The runs of which everything that is looked at is known."""
+        found = [set(self.results.get(name, {})) for name in self.outcomes]
+        found += [set(self.means.get(channel, {})) for channel in self.measured]
+        return set.intersection(*found)
 
     def runs(self) -> list[str]:
         """Every run's treatment, one after the other."""

@@ -2,8 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from dataclasses import dataclass
+from math import ceil
+
 from pydantic import BaseModel
 
+from waymark.core.link import CHANNEL_NAMES, CHANNEL_UNITS, MATTERS, Channel
 from waymark.core.rides import GROUNDS, REGIONS, Ground, Region
 from waymark.core.say import Count, Said, Words, say, with_semicolons, words
 from waymark.core.trial import judge, pairs_needed, pairs_of, spread_of
@@ -15,6 +20,8 @@ from waymark.rooms.telling import Told
 
 # So many changes are offered beside the first.
 MORE_CHANGES = 4
+# Of ten points a whole one is felt.
+RATING_MATTERS = 1.0
 
 
 class Figure(BaseModel):
@@ -59,9 +66,14 @@ class PairOut(BaseModel):
 
 
 class Outcome(BaseModel):
-    """One outcome of a trial of two: its pairs, second less first with its interval, and what that says."""
+    """One outcome of a trial of two: its pairs, second less first with its interval, and what that says.
 
-    name: str
+    ``channel`` where it is measured, not rated.
+    """
+
+    name: Told
+    channel: Channel | None
+    unit: Told | None
     pairs: list[PairOut]
     mean: float | None
     least: float | None
@@ -170,57 +182,88 @@ def _log(facts: Facts) -> list[LogLine]:
         told, outcome = came[tried.outcome], tried.outcome
         lines.append(LogLine(id=tried.id, kind="change", on=tried.on, title=tried.said, says=told, outcome=outcome))
     for trial in held.trials:
-        done = len(_finished(trial))
+        done = len(trial.ridden())
         told = say("{done} of {all} runs", done=Count(done), all=Count(len(trial.runs())))
         named = say("Trial, {differs}", differs=Words(trial.differs))
         lines.append(LogLine(id=trial.id, kind="trial", on=trial.on, title=named, says=told, outcome=""))
     return sorted(lines, key=lambda x: (x.on, x.id), reverse=True)
 
 
-def _finished(trial: Trial) -> set[int]:
-    """The runs in which every outcome was found."""
-    found = [set(trial.results.get(name, {})) for name in trial.outcomes]
-    return set.intersection(*found) if found else set()
-
-
 def _trial(trial: Trial) -> TrialOut:
-    runs, done = trial.runs(), _finished(trial)
+    runs, done = trial.runs(), trial.ridden()
     pairs = [(a, b) for i, a in enumerate(trial.treatments) for b in trial.treatments[i + 1 :]]
     # Every comparison is one more chance of a false alarm.
-    looks = len(trial.outcomes) * len(pairs)
+    looks = (len(trial.outcomes) + len(trial.measured)) * len(pairs)
+    seen = [_Seen(words(name), None, trial.results.get(name, {})) for name in trial.outcomes]
+    seen = [*(_Seen(CHANNEL_NAMES[c], c, trial.means.get(c, {})) for c in trial.measured), *seen]
     compared = [
-        Compared(first=a, second=b, outcomes=[_outcome(trial, name, (a, b), looks) for name in trial.outcomes])
-        for a, b in pairs
+        Compared(first=a, second=b, outcomes=[_outcome(trial, it, (a, b), looks) for it in seen]) for a, b in pairs
     ]
-    return TrialOut(trial=trial, runs=runs, done=len(done), so_far=len(done) < len(runs), compared=compared)
+    so_far = len(done) < len(runs) and not trial.stopped
+    return TrialOut(trial=trial, runs=runs, done=len(done), so_far=so_far, compared=compared)
 
 
-def _outcome(trial: Trial, name: str, between: tuple[str, str], looks: int) -> Outcome:
+@dataclass(frozen=True, slots=True)
+class _Seen:
+    """Something looked at in every run: its name, its channel where it is measured, what was found by run."""
+
+    name: Said
+    channel: Channel | None
+    values: Mapping[int, float]
+
+
+def _outcome(trial: Trial, it: _Seen, between: tuple[str, str], looks: int) -> Outcome:
     first, second = between
-    pairs = pairs_of(trial.order(), trial.results.get(name, {}), first, second)
-    shown = [PairOut(a=a, b=b) for a, b in pairs]
+    pairs = pairs_of(trial.order(), it.values, first, second)
+    unit = CHANNEL_UNITS[it.channel] if it.channel else None
+    outcome = Outcome(
+        name=it.name,
+        channel=it.channel,
+        unit=unit,
+        pairs=[PairOut(a=a, b=b) for a, b in pairs],
+        mean=None,
+        least=None,
+        greatest=None,
+        says=say("{n} of 2 pairs yet", n=Count(len(pairs))),
+        more=None,
+    )
     if len(pairs) < 2:
-        says = say("{n} of 2 pairs yet", n=Count(len(pairs)))
-        return Outcome(name=name, pairs=shown, mean=None, least=None, greatest=None, says=says, more=None)
+        return outcome
     found = judge([(b, a) for a, b in pairs], outcomes=looks)
     says = {
         "a": say("{name} greater", name=Words(second)),
         "b": say("{name} greater", name=Words(first)),
         "no difference shown": say("no difference shown"),
     }[found.verdict]
-    more = None
-    if found.verdict == "no difference shown" and found.mean_difference:
-        needed = pairs_needed(spread_of(pairs), abs(found.mean_difference), outcomes=looks)
-        if needed is None:
-            more = say("one of this size would not show in 200 pairs")
-        elif needed > len(pairs):
-            more = say("one of this size would show in {n} pairs", n=Count(needed))
-    return Outcome(
-        name=name,
-        pairs=shown,
-        mean=found.mean_difference,
-        least=found.least,
-        greatest=found.greatest,
-        says=says,
-        more=more,
-    )
+    more = _would_show(it, pairs, trial, looks) if found.verdict == "no difference shown" else None
+    fields = {
+        "mean": found.mean_difference,
+        "least": found.least,
+        "greatest": found.greatest,
+        "says": says,
+        "more": more,
+    }
+    return outcome.model_copy(update=fields)
+
+
+def _would_show(it: _Seen, pairs: list[tuple[float, float]], trial: Trial, looks: int) -> Said:
+    """In how many pairs a difference that matters would show, as these scatter."""
+    matters = MATTERS[it.channel] if it.channel else RATING_MATTERS
+    size = Count(matters)
+    needed = pairs_needed(spread_of(pairs), matters, outcomes=looks)
+    if needed is None:
+        return say("a difference of {size} would not show in 200 pairs", size=size)
+    # Each half of a block is a pair.
+    blocks = ceil(needed / 2) - trial.blocks
+    if blocks > 1:
+        return say(
+            "a difference of {size} would show in {n} pairs: {blocks} blocks more",
+            size=size,
+            n=Count(needed),
+            blocks=Count(blocks),
+        )
+    if blocks == 1:
+        return say("a difference of {size} would show in {n} pairs: 1 block more", size=size, n=Count(needed))
+    if needed > len(pairs):
+        return say("a difference of {size} would show in {n} pairs", size=size, n=Count(needed))
+    return say("a difference of {size} would have shown", size=size)
