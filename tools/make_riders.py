@@ -11,8 +11,9 @@ from collections.abc import Iterator
 from pathlib import Path
 from typing import Any
 
+import demo_ride
+
 from waymark.demo import demo_shelves
-from waymark.demo.ride import ridden
 from waymark.rooms import riders, shelves
 from waymark.rooms.files import Desk, fit_row
 from waymark.rooms.live import KeptPlan
@@ -29,7 +30,7 @@ SECOND_RIDE = {
     ("hands", "climb"): 1, ("hands", "down"): 4, ("low_back", "climb"): 4, ("seat", "gravel"): 2, ("neck", "down"): 1,
 }  # fmt: skip
 STEERING, HANDS = (6, 8, 7, 6, 7, 5, 6), (4, 3, 3, 5, 3, 4, 4)
-SITTING, SITTING_OVER_S = ridden(KeptPlan(runs=8, ride_s=240, rest_s=120, power_w=180), len(STEERING)), 7200.0
+SITTING = demo_ride.ridden(KeptPlan(runs=8, ride_s=240, rest_s=120, power_w=180))
 RIDDEN: list[dict[str, Any]] = [
     {"do": "ride.log", "on": "2026-11-15", "hours": 2, "better": "turns like the old one", "worse": "hands on the way down"},
     *(
@@ -54,7 +55,7 @@ RIDDEN: list[dict[str, Any]] = [
     ),
     *(
         {"do": "ride.measured", "trial": 4, "run_number": span.run, "means": {c: round(m.mean, 1) for c, m in SITTING.means(span).items()}}
-        for span in SITTING.spans(SITTING_OVER_S)
+        for span in SITTING.spans(demo_ride.OVER_S)
     ),
     {"do": "ride.due", "on": "2026-11-22", "in_days": 42, "asks": "is the low back quiet on long climbs?"},
     {"do": "ride.due", "on": "2026-12-04", "kind": "part", "asks": "stem 70, ordered"},
@@ -317,6 +318,7 @@ def main() -> None:
         for it in RIDERS:
             (FILES / f"{it['file']}.waymark.json").write_text(write(desk, it), encoding="utf-8")
         store.close()
+    demo_ride.write(SITTING)
 
 
 if __name__ == "__main__":

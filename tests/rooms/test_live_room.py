@@ -68,7 +68,7 @@ class Room:
 
     def send(self, device: str, what: str, *packets: bytes) -> httpx.Response:
         body = {"device": device, "characteristic": what, "packets": [{"hex": p.hex()} for p in packets]}
-        return self.client.post(f"/api/fits/{self.fit}/live/packets", json=body)
+        return self.client.post(f"/api/fits/{self.fit}/live/packets", json={"sent": [body]})
 
     def ride(self, seconds: int, power: int, heart: int | None) -> None:
         """A second at a time: a packet of the trainer and one of the strap, then the clock."""
@@ -197,12 +197,12 @@ def test_broken_packets_are_counted_and_hostile_requests_told(room: Room) -> Non
     device = room.live()["devices"][0]
     assert (device["received"], device["refused"]) == (5, 4)
     wrong = room.send("A trainer", "2ACC", good)
-    assert (wrong.status_code, wrong.json()["field"]) == (422, "characteristic")
+    assert (wrong.status_code, wrong.json()["field"]) == (422, "sent.0.characteristic")
     odd = room.client.post(
         f"/api/fits/{room.fit}/live/packets",
-        json={"device": "x", "characteristic": "2AD2", "packets": [{"hex": "0"}]},
+        json={"sent": [{"device": "x", "characteristic": "2AD2", "packets": [{"hex": "0"}]}]},
     )
-    assert (odd.status_code, odd.json()["field"]) == (422, "packets.0.hex")
+    assert (odd.status_code, odd.json()["field"]) == (422, "sent.0.packets.0.hex")
     nobody = room.client.post(f"/api/fits/{room.fit}/live/link", json={"port": 1})
     assert nobody.status_code == 503
     assert nobody.json()["message"] == "No trainer is at this port."

@@ -278,7 +278,7 @@ def schema() -> None:
 def seed(store: Store) -> bool:
     """Put the demo shelves and riders into an empty store; false where it already holds riders."""
     from waymark.demo import demo_files, demo_machines, demo_shelves
-    from waymark.demo.ride import ridden_of
+    from waymark.demo.ride import demo_sitting
     from waymark.rooms import riders, shelves
     from waymark.rooms.live import keep_whole
     from waymark.rooms.machines import MachinesFile, put_machines
@@ -296,7 +296,7 @@ def seed(store: Store) -> bool:
         for file in found:
             fit = desk.take_in(session, file)
             for trial in file.fit.part(RideState).trials:
-                keep_whole(session, fit.id, ridden_of(trial))
+                keep_whole(session, fit.id, demo_sitting(trial))
     return True
 
 

@@ -29,6 +29,7 @@ const radio = hasBluetooth()
         <small v-else>{{ $t('{n} packets', { n: d.received }) }}</small>
         <small v-if="d.refused" class="warn">{{ $t('{n} refused', { n: d.refused }) }}</small>
       </span>
+      <button v-if="radio" type="button" class="press low" @click="$emit('radio')">{{ $t('Another') }}</button>
       <button type="button" class="press low" @click="$emit('leave')">{{ $t('Leave it') }}</button>
     </p>
     <p v-else class="ways">

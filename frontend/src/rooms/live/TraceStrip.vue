@@ -14,8 +14,9 @@ const props = defineProps<{
   shade?: (run: number) => 'a' | 'b' | 'none'
   /** What stands over a run. */
   label?: (run: number) => string
+  narrow?: boolean
 }>()
-const W = 620
+const W = computed(() => (props.narrow ? 250 : 620))
 const LEFT = 40
 const ROW = 76
 const INNER = 58
@@ -23,7 +24,7 @@ const TOP = computed(() => (props.runs?.length ? 18 : 4))
 const height = computed(() => TOP.value + props.traces.length * ROW + 16)
 const from_s = computed(() => Math.min(...props.traces.map((x) => x.from_s), props.until))
 const span_s = computed(() => Math.max(60, props.until - from_s.value))
-const x = (at_s: number) => LEFT + ((at_s - from_s.value) / span_s.value) * (W - LEFT - 6)
+const x = (at_s: number) => LEFT + Math.min(1, (at_s - from_s.value) / span_s.value) * (W.value - LEFT - 6)
 /** Whole steps of 1, 2 or 5 that hold what was read, so that noise does not fill the strip. */
 function scale(trace: Schemas['Trace']) {
   const read = [...trace.points.filter((p): p is number => p !== null), ...(trace.asked ? [trace.asked] : [])]
@@ -58,7 +59,7 @@ const rows = computed(() =>
   }),
 )
 const ticks = computed(() => {
-  const step = [15, 30, 60, 120, 300, 600, 1200, 3600].find((s) => span_s.value / s <= 8) ?? 7200
+  const step = [15, 30, 60, 120, 300, 600, 1200, 3600].find((s) => span_s.value / s <= (props.narrow ? 4 : 8)) ?? 7200
   const first = Math.ceil(from_s.value / step) * step
   return Array.from(
     { length: Math.floor((from_s.value + span_s.value - first) / step) + 1 },
@@ -70,7 +71,10 @@ const figure = (trace: Schemas['Trace']) =>
 </script>
 
 <template>
-  <div class="strip" :style="{ gridTemplateRows: `${TOP}px repeat(${traces.length}, ${ROW}px) 16px` }">
+  <div
+    class="strip"
+    :class="{ narrow }"
+    :style="{ gridTemplateRows: `${TOP}px repeat(${traces.length}, ${ROW}px) 16px` }">
     <svg
       :viewBox="`0 0 ${W} ${height}`"
       :style="{ gridRow: `1 / span ${traces.length + 2}` }"
@@ -124,6 +128,13 @@ svg {
   grid-column: 1;
   width: 100%;
   height: 100%;
+}
+.strip.narrow {
+  grid-template-columns: minmax(0, 1fr) 112px;
+  gap: 0 8px;
+}
+.narrow .now b {
+  font-size: 30px;
 }
 .now {
   display: grid;

@@ -22,82 +22,110 @@ interface Gatt {
   }>
   disconnect(): void
 }
-interface Radio {
-  requestDevice(asked: object): Promise<{ name?: string; gatt: Gatt }>
+interface Chosen {
+  name?: string
+  gatt: Gatt
 }
-
-/** A device on this browser's radio. */
-export interface Bluetooth {
-  ask: (watts: number) => Promise<void>
-  leave: () => void
+interface Held {
+  device: string
+  code: string
+  hex: string
+  at: number
 }
 
 export const hasBluetooth = () => 'bluetooth' in navigator
 
 const hex = (view: DataView) =>
-  Array.from(new Uint8Array(view.buffer, view.byteOffset, view.byteLength), (b) =>
-    b.toString(16).padStart(2, '0'),
-  ).join('')
+  [...new Uint8Array(view.buffer, view.byteOffset, view.byteLength)]
+    .map((b) => b.toString(16).padStart(2, '0'))
+    .join('')
 
-/** Choose a device and pass its packets on as they are: they are read on the server. None chosen is no error. */
-export async function linkBluetooth(fit_id: number): Promise<Bluetooth | null> {
-  const radio = (navigator as unknown as { bluetooth: Radio }).bluetooth
-  let device: Awaited<ReturnType<Radio['requestDevice']>>
-  try {
-    device = await radio.requestDevice({ filters: PROFILES.map((p) => ({ services: [p.service] })) })
-  } catch (wrong) {
-    if (wrong instanceof DOMException) return null
-    throw wrong
-  }
-  const name = (device.name || t('a device without a name')).slice(0, 60)
-  const held: { code: string; hex: string; at: number }[] = []
-  const server = await device.gatt.connect()
-  let control: Characteristic | null = null
-  for (const profile of PROFILES) {
+/** Devices on this browser's radio, for one file: their packets are passed on as they come and read on the server. */
+export class Bluetooth {
+  private held: Held[] = []
+  private devices: Gatt[] = []
+  private controls: Characteristic[] = []
+  private timer: ReturnType<typeof setInterval> | undefined
+  private sending = false
+
+  constructor(private readonly fit_id: number) {}
+
+  /** Have a device chosen and listen to it; none chosen is no error. */
+  async add(): Promise<void> {
+    const radio = (navigator as unknown as { bluetooth: { requestDevice(asked: object): Promise<Chosen> } }).bluetooth
+    let chosen: Chosen
     try {
-      const service = await server.getPrimaryService(profile.service)
-      const reads = await service.getCharacteristic(profile.reads)
-      reads.addEventListener('characteristicvaluechanged', () => {
-        if (reads.value) held.push({ code: profile.code, hex: hex(reads.value), at: performance.now() })
-        if (held.length > MOST_HELD) held.shift()
-      })
-      await reads.startNotifications()
-      if (profile.control) control = await service.getCharacteristic(profile.control).catch(() => null)
-    } catch {
-      // It does not have this profile: it has the other.
+      chosen = await radio.requestDevice({ filters: PROFILES.map((p) => ({ services: [p.service] })) })
+    } catch (wrong) {
+      if (wrong instanceof DOMException) return
+      throw wrong
     }
-  }
-  await control?.writeValue(Uint8Array.of(0x00)).catch(() => (control = null))
-  let sending = false
-  async function send() {
-    if (sending || !held.length) return
-    sending = true
-    try {
-      for (const { code } of PROFILES) {
-        const its = held.filter((p) => p.code === code)
-        if (!its.length) continue
-        const now = performance.now()
-        const packets = its.map((p) => ({ hex: p.hex, age_ms: now - p.at }))
-        const body = { device: name, characteristic: code, packets }
-        await take(api.POST('/api/fits/{fit_id}/live/packets', { params: { path: { fit_id } }, body }))
-        // Only what was answered for is let go.
-        for (const p of its) held.splice(held.indexOf(p), 1)
+    const name = (chosen.name || t('a device without a name')).slice(0, 60)
+    const server = await chosen.gatt.connect()
+    this.devices.push(chosen.gatt)
+    for (const profile of PROFILES) {
+      try {
+        const service = await server.getPrimaryService(profile.service)
+        const reads = await service.getCharacteristic(profile.reads)
+        reads.addEventListener('characteristicvaluechanged', () => {
+          if (reads.value) this.hold({ device: name, code: profile.code, hex: hex(reads.value), at: performance.now() })
+        })
+        await reads.startNotifications()
+        if (profile.control) {
+          const control = await service.getCharacteristic(profile.control)
+          await control.writeValue(Uint8Array.of(0x00))
+          this.controls.push(control)
+        }
+      } catch {
+        // It does not have this profile, or lets nobody control it: it has the other, or is only listened to.
       }
+    }
+    this.timer ??= setInterval(() => void this.send(), SEND_MS)
+  }
+
+  /** Ask for a power where a trainer lets itself be controlled. */
+  async ask(watts: number): Promise<void> {
+    const raw = Math.round(watts)
+    for (const control of this.controls)
+      await control.writeValue(Uint8Array.of(0x05, raw & 0xff, (raw >> 8) & 0xff)).catch(() => undefined)
+  }
+
+  /** Let every device go. */
+  leave(): void {
+    clearInterval(this.timer)
+    this.timer = undefined
+    for (const gatt of this.devices) gatt.disconnect()
+    this.devices = []
+    this.controls = []
+  }
+
+  private hold(packet: Held) {
+    this.held.push(packet)
+    if (this.held.length > MOST_HELD) this.held.shift()
+  }
+
+  private async send() {
+    if (this.sending || !this.held.length) return
+    this.sending = true
+    const going = [...this.held]
+    const now = performance.now()
+    const kinds = new Map<string, Held[]>()
+    for (const p of going) kinds.set(`${p.code} ${p.device}`, [...(kinds.get(`${p.code} ${p.device}`) ?? []), p])
+    const sent = [...kinds.values()].map((its) => ({
+      device: its[0]!.device,
+      characteristic: its[0]!.code,
+      packets: its.map((p) => ({ hex: p.hex, age_ms: now - p.at })),
+    }))
+    try {
+      const path = { fit_id: this.fit_id }
+      await take(api.POST('/api/fits/{fit_id}/live/packets', { params: { path }, body: { sent } }))
+      // Only what was answered for is let go.
+      const gone = new Set(going)
+      this.held = this.held.filter((p) => !gone.has(p))
     } catch {
       // The room cannot be reached: they are sent with the next.
     } finally {
-      sending = false
+      this.sending = false
     }
-  }
-  const timer = setInterval(() => void send(), SEND_MS)
-  return {
-    ask: async (watts) => {
-      const raw = Math.round(watts)
-      await control?.writeValue(Uint8Array.of(0x05, raw & 0xff, (raw >> 8) & 0xff)).catch(() => undefined)
-    },
-    leave: () => {
-      clearInterval(timer)
-      device.gatt.disconnect()
-    },
   }
 }

@@ -6,7 +6,7 @@ import type { Schemas } from '@/shared/api/client'
 import TrialSheet from '@/rooms/posts/ride/TrialSheet.vue'
 import { useSheet } from '@/rooms/files/useSheet'
 
-import { linkBluetooth } from './bluetooth'
+import { Bluetooth } from './bluetooth'
 import { clockText } from './clock'
 import LinkBar from './LinkBar.vue'
 import TraceStrip from './TraceStrip.vue'
@@ -124,18 +124,21 @@ describe('a device on the radio', () => {
       if (away) throw new TypeError('away')
       return Response.json({ taken: 1, kept: true })
     })
-    const link = await linkBluetooth(6)
+    const link = new Bluetooth(6)
+    await link.add()
     heard()
     await vi.advanceTimersByTimeAsync(450)
     away = false
     await vi.advanceTimersByTimeAsync(400)
     await vi.advanceTimersByTimeAsync(400)
-    const packets = (sent as { packets: { hex: string; age_ms: number }[] }[]).map((b) => b.packets.map((p) => p.hex))
-    expect(packets).toEqual([['4400b400'], ['4400b400']])
-    expect(sent[1]).toMatchObject({ device: 'Some trainer', characteristic: '2AD2' })
-    await link!.ask(300)
+    const of = { device: 'Some trainer', characteristic: '2AD2' }
+    expect(sent).toEqual([
+      { sent: [{ ...of, packets: [{ hex: '4400b400', age_ms: 400 }] }] },
+      { sent: [{ ...of, packets: [{ hex: '4400b400', age_ms: 800 }] }] },
+    ])
+    await link.ask(300)
     expect(written).toEqual([[0], [5, 0x2c, 1]])
-    link!.leave()
+    link.leave()
     expect(gatt.disconnect).toHaveBeenCalled()
     vi.unstubAllGlobals()
   })

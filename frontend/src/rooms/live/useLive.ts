@@ -1,9 +1,9 @@
-import { computed, shallowRef, watch } from 'vue'
+import { computed, onBeforeUnmount, shallowRef, watch } from 'vue'
 
 import { useAnswer } from '@/shared/api/answers'
 import { api, Refused, type Schemas, take } from '@/shared/api/client'
 
-import { type Bluetooth, linkBluetooth } from './bluetooth'
+import { Bluetooth } from './bluetooth'
 
 export type Live = Schemas['LiveView']
 const RIDING_MS = 400
@@ -46,9 +46,8 @@ export function useLive(fit: () => number, trial: () => number | undefined, show
     })
   const byRadio = () =>
     act(async () => {
-      const before = radio.value
-      radio.value = await linkBluetooth(fit())
-      before?.leave()
+      radio.value ??= new Bluetooth(fit())
+      await radio.value.add()
     })
   const begin = (trial: number, run: number | null) =>
     act(() =>
@@ -64,5 +63,6 @@ export function useLive(fit: () => number, trial: () => number | undefined, show
     () => data.value?.asked_w,
     (watts) => watts != null && void radio.value?.ask(watts),
   )
+  onBeforeUnmount(() => radio.value?.leave())
   return { live: data, trouble, failed, linked, link, unlink, byRadio, begin }
 }

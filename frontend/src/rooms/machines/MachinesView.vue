@@ -9,6 +9,10 @@ import Chip from '@/shared/ui/Chip.vue'
 import Choices from '@/shared/ui/Choices.vue'
 import TopBar from '@/shared/ui/TopBar.vue'
 
+import LinkBar from '@/rooms/live/LinkBar.vue'
+import TraceStrip from '@/rooms/live/TraceStrip.vue'
+import { useLive } from '@/rooms/live/useLive'
+
 import MachineBlocks from './MachineBlocks.vue'
 import MachineDrawing from './MachineDrawing.vue'
 import MendMachine from './MendMachine.vue'
@@ -36,13 +40,18 @@ const { data: asked, again: readRiders } = useAnswer(
   },
 )
 // Riders of the machine before this one are nobody's on it.
-const riders = computed(() => (asked.value?.machine_id === machine.value?.id ? asked.value!.riders : []))
+const riders = computed(() => (asked.value && asked.value.machine_id === machine.value?.id ? asked.value.riders : []))
 const can = computed(() => riders.value.filter((r) => !r.why_not))
 const shown = computed(() => can.value.find((r) => r.fit === Number(route.query.fit)) ?? can.value[0] ?? null)
 const { data: set, again: readSet } = useAnswer(
   'settings on a machine',
   () => (machine.value && shown.value ? { machine_id: machine.value.id, fit_id: shown.value.fit } : null),
   (path) => take(api.GET('/api/machines/{machine_id}/riders/{fit_id}', { params: { path } })),
+)
+const { live, failed, link, unlink, byRadio } = useLive(
+  () => shown.value!.fit,
+  () => undefined,
+  () => shown.value !== null,
 )
 const go = (query: Record<string, number>) => router.replace({ query: { ...route.query, ...query } })
 onMounted(() => (document.title = t('Trainers, Waymark')))
@@ -152,6 +161,19 @@ const differs = (r: Schemas['RiderSet'], i: number) => shown.value !== null && r
             {{ $t('Mend it by tape') }}
           </button>
         </p>
+        <section v-if="shown" class="live">
+          <h2>
+            {{ $t('Live') }} <small class="quiet">{{ shown.rider }}</small>
+          </h2>
+          <LinkBar
+            :devices="live?.devices ?? []"
+            :failed="failed"
+            :behind="null"
+            @link="link"
+            @leave="unlink"
+            @radio="byRadio" />
+          <TraceStrip v-if="live?.traces.length" narrow :traces="live.traces" :until="live.now_s" />
+        </section>
         <MendMachine v-if="mending" :key="machine.id" :machine="machine" @mended="mended" />
         <ul class="not small quiet">
           <li v-for="r in riders.filter((x) => x.why_not)" :key="r.fit">{{ r.rider }}: {{ r.why_not }}.</li>
@@ -201,6 +223,11 @@ header {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 360px;
   min-height: 0;
+}
+.live {
+  display: grid;
+  gap: 8px;
+  padding-bottom: 8px;
 }
 aside {
   min-height: 0;

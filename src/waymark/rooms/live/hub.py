@@ -47,6 +47,7 @@ class Live:
         self._asked: dict[int, float | None] = {}
         self._lock, self._writing = Lock(), Lock()
         self._loop: asyncio.AbstractEventLoop | None = None
+        self._thread = threading.Thread()
         self._trainer: SimulatedTrainer | None = None
 
     # -- the thread ------------------------------------------------------------------------------------------------
@@ -56,7 +57,8 @@ class Live:
         with self._lock:
             if self._loop is None:
                 self._loop = asyncio.new_event_loop()
-                threading.Thread(target=self._loop.run_forever, name="links", daemon=True).start()
+                self._thread = threading.Thread(target=self._loop.run_forever, name="links", daemon=True)
+                self._thread.start()
                 asyncio.run_coroutine_threadsafe(self._tick(), self._loop)
         return asyncio.run_coroutine_threadsafe(work, self._loop)
 
@@ -88,6 +90,8 @@ class Live:
         for sitting in self._sittings.values():
             self.keep(sitting)
         loop.call_soon_threadsafe(loop.stop)
+        self._thread.join()
+        loop.close()
 
     # -- sittings --------------------------------------------------------------------------------------------------
 
@@ -220,8 +224,8 @@ class Live:
             held[2].cancel()
             self.sitting(fit_id).leave(set(held[1].values()))
 
-    def sent(self, fit_id: int, name: str, characteristic: str, packets: Sequence[tuple[bytes, float]]) -> bool:
-        """Packets a browser read off a device, each with its age in ms; whether they are in the store."""
+    def sent(self, fit_id: int, name: str, characteristic: str, packets: Sequence[tuple[bytes, float]]) -> None:
+        """Packets a browser read off a device, each with its age in ms; they still wait to be kept."""
         sitting, now = self.sitting(fit_id), self.now()
         with sitting.lock:
             known = [d.number for d in sitting.live.devices.values() if d.name == name]
@@ -230,7 +234,6 @@ class Live:
             sitting.take(Frame(Kind.HELLO, number, "0000", name.encode()), now)
         for packet, age_ms in packets:
             sitting.take(Frame(Kind.SENT, number, characteristic, packet), now - age_ms / 1000)
-        return self.keep(sitting)
 
     def _ask(self, sitting: Sitting) -> None:
         """Ask the trainer for the power of the phase that is on, once."""

@@ -43,12 +43,18 @@ class Packet(Strict):
     age_ms: float = mm(0, MOST_AGE_MS, default=0.0)
 
 
-class Packets(Strict):
+class FromDevice(Strict):
     """Packets of one device and characteristic, the oldest first."""
 
     device: str = Field(min_length=1, max_length=MOST_NAME)
     characteristic: str = Field(pattern=r"^[0-9A-Fa-f]{4}$")
     packets: list[Packet] = Field(min_length=1, max_length=MOST_PACKETS)
+
+
+class Packets(Strict):
+    """What a browser's devices sent since it last asked."""
+
+    sent: list[FromDevice] = Field(min_length=1, max_length=16)
 
 
 class PacketsTaken(Strict):
@@ -101,18 +107,21 @@ def unlink(desk: DeskDep, live: LiveDep, fit_id: Key) -> LiveView:
 
 @router.post("/{fit_id}/live/packets", operation_id="send_packets")
 def send_packets(desk: DeskDep, live: LiveDep, fit_id: Key, sent: Packets) -> PacketsTaken:
-    """Packets that a browser read off a device; what cannot be decoded is counted. Answered for once it is kept."""
+    """Packets that a browser read off devices; what cannot be decoded is counted. Answered for once it is kept."""
     _known(desk, fit_id)
-    characteristic = sent.characteristic.upper()
-    if characteristic not in CHARACTERISTICS:
-        raise InputError(
-            "Nothing is known of this characteristic.",
-            field="characteristic",
-            allowed=", ".join(CHARACTERISTICS),
-            kept=sent.characteristic,
-        )
-    packets = [(bytes.fromhex(p.hex), p.age_ms) for p in sent.packets]
-    return PacketsTaken(taken=len(packets), kept=live.sent(fit_id, sent.device, characteristic, packets))
+    for i, of in enumerate(sent.sent):
+        if of.characteristic.upper() not in CHARACTERISTICS:
+            raise InputError(
+                "Nothing is known of this characteristic.",
+                field=f"sent.{i}.characteristic",
+                allowed=", ".join(CHARACTERISTICS),
+                kept=of.characteristic,
+            )
+    for of in sent.sent:
+        packets = [(bytes.fromhex(p.hex), p.age_ms) for p in of.packets]
+        live.sent(fit_id, of.device, of.characteristic.upper(), packets)
+    taken = sum(len(of.packets) for of in sent.sent)
+    return PacketsTaken(taken=taken, kept=live.keep(live.sitting(fit_id)))
 
 
 def _trial(desk: DeskDep, fit_id: int, trial: int) -> Trial:

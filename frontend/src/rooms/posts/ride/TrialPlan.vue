@@ -183,14 +183,14 @@ async function plan() {
 
 <style scoped>
 h2 {
-  max-width: 560px;
+  max-width: 700px;
   font-size: 26px;
   line-height: 1.2;
 }
 form {
   display: grid;
   gap: 12px;
-  max-width: 560px;
+  max-width: 700px;
   justify-items: start;
   padding-top: 10px;
 }

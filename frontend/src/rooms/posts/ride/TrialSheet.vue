@@ -34,13 +34,16 @@ const missing = (run: number) =>
   (trial.value.measured ?? []).filter((c) => known.value.has(run) && known.value.get(run)!.means[c] === undefined)
 // What a run came to is put into the file once: taken back by hand it stays so.
 const sent = new Set<string>()
+// Of the same run read back the last figure may round the other way.
+const SAME = 0.15
 watch(
   () => [known.value, props.it.trial] as const,
   ([runs]) => {
     for (const r of runs.values()) {
       const key = `${r.run} ${r.start_s}`
       const lacks = (trial.value.measured ?? []).some(
-        (c) => r.means[c] !== undefined && trial.value.means?.[c]?.[r.run] !== r.means[c],
+        (c) =>
+          r.means[c] !== undefined && !(Math.abs(r.means[c]! - (trial.value.means?.[c]?.[r.run] ?? Infinity)) < SAME),
       )
       if (!lacks || sent.has(key)) continue
       sent.add(key)
