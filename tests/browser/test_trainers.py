@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 from pathlib import Path
 
 from playwright.sync_api import Page, expect
@@ -70,3 +71,27 @@ def test_a_machine_file_is_taken_in_and_one_that_is_none_is_refused(
     page.locator('input[type="file"]').set_input_files(good)
     page.get_by_role("radiogroup", name="Machine").get_by_text("Winnow Two").click()
     expect(page.get_by_role("img", name="on Winnow Two")).to_be_visible()
+
+
+def test_an_own_bike_is_levelled_by_what_is_taped(demo_room: Room, page: Page) -> None:
+    page.goto(f"{demo_room.url}/trainers")
+    page.get_by_role("radiogroup", name="Machine").get_by_text("Own bike").click()
+    page.get_by_role("button", name="Tamsin Orre").click()
+    expect(page.get_by_role("img", name="Tamsin Orre, own bike")).to_be_visible()
+    expect(page.get_by_role("heading", name="30 mm under the front wheel")).to_be_visible()
+    page.get_by_text("It holds the axle").click()
+    for label, value in (("Rear axle over the floor", "365"), ("Front axle over the floor", "352")):
+        page.get_by_label(label).fill(value)
+        page.get_by_label(label).press("Tab")
+    expect(page.get_by_role("heading", name="13 mm more under the front wheel")).to_be_visible()
+    expect(page.get_by_text("Front wheel on a block of 19 mm that cannot roll off.")).to_be_visible()
+    page.get_by_role("radiogroup", name="Machine").get_by_text("Quern Club").click()
+    expect(page.get_by_role("img", name="Tamsin Orre on Quern Club")).to_be_visible()
+
+
+def test_a_linked_trainer_is_read_on_the_trainers_page(fast_room: Room, page: Page) -> None:
+    page.goto(f"{fast_room.url}/trainers?machine=2&fit=1")
+    page.get_by_role("button", name="Simulated trainer").click()
+    expect(page.get_by_role("img", name=re.compile(r"^Power: \d+ W, Cadence: \d+ "))).to_be_visible()
+    page.get_by_role("button", name="Leave it").click()
+    expect(page.get_by_text("No trainer is linked.")).to_be_visible()

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from itertools import product
-from math import cos, radians, sin
+from math import asin, cos, degrees, radians, sin
 
 import pytest
 from hypothesis import given
@@ -14,7 +14,7 @@ from waymark.core.drawing.machine_card import MachineCard, card_page
 from waymark.core.drawing.primitives import DisplayList, Label
 from waymark.core.errors import InputError
 from waymark.core.marks import Mark
-from waymark.core.trainer import Axis, Machine, Slide, Stop, Taped, calibrate, dial
+from waymark.core.trainer import Axis, Machine, Slide, Stop, Taped, Wheels, calibrate, dial, stand_on
 
 
 def ruler(name: str, direction: float, least: int, greatest: int, step: int) -> Axis:
@@ -112,3 +112,28 @@ def test_a_card_keeps_every_figure_on_its_page_and_apart(many: int) -> None:
         assert 10 <= label.at.y_mm <= 290
     for a, b in product(figures, figures):
         assert a is b or abs(a.at.x_mm - b.at.x_mm) > 60 or abs(a.at.y_mm - b.at.y_mm) > 40
+
+
+@given(
+    rear=st.floats(280, 380),
+    front=st.floats(280, 380),
+    lift=st.floats(-40, 90),
+    base=st.floats(900, 1250),
+    at=st.tuples(st.floats(-300, 600), st.floats(400, 900)),
+)
+def test_with_its_block_an_own_bike_stands_as_on_the_road(
+    rear: float, front: float, lift: float, base: float, at: tuple[float, float]
+) -> None:
+    wheels, mark = Wheels(front, rear, base), Mark(*at)
+    it = stand_on(wheels, rear + lift, front, mark, mark)
+    # Lifted by so much behind, as much is missing in front.
+    assert it.block_mm == pytest.approx(lift, abs=1e-9)
+    # The nose dips by the angle over the wheelbase: both axles' heights against those of the wheels.
+    lies, stands = degrees(asin((front - rear) / base)), degrees(asin((front - rear - lift) / base))
+    assert it.tilt_deg == pytest.approx(stands - lies, abs=1e-9)
+    turn = radians(it.tilt_deg)
+    x, y = at[0] * cos(turn) - at[1] * sin(turn), at[0] * sin(turn) + at[1] * cos(turn)
+    assert (it.saddle.x_mm, it.saddle.y_mm) == pytest.approx((x, y), abs=1e-9)
+    level = stand_on(wheels, rear + lift, front + it.block_mm, mark, mark)
+    assert level.tilt_deg == pytest.approx(0, abs=1e-9)
+    assert (level.hand.x_mm, level.hand.y_mm) == pytest.approx(at, abs=1e-9)

@@ -155,3 +155,33 @@ def test_a_file_that_is_no_machine_is_refused_by_its_field(demo: TestClient) -> 
     )
     assert (wrong.status_code, wrong.json()["field"]) == (422, "saddle_mm")
     assert wrong.json()["allowed"] == "Saddle height, Saddle setback"
+
+
+def test_an_own_bike_is_levelled_on_a_trainer(demo: TestClient) -> None:
+    fit = demo_fit(demo, "Tamsin Orre").fit
+
+    def own(**asked: Any) -> dict[str, Any]:
+        found: dict[str, Any] = demo.get(f"/api/machines/own/{fit}", params=asked).json()
+        return found
+
+    bare = own()
+    # The frame's wheels, 346; the wheelbase was taped at 1014: 30 missing in front.
+    assert [(k["value_mm"], k["source"]) for k in bare["known"]] == [(346, "frame"), (346, "frame"), (1014, "read")]
+    assert bare["headline"] == "30 mm under the front wheel"
+    assert bare["says"] == "As it stands the nose dips 1.7° and the saddle lies 21 mm further forward."
+    assert bare["within"] is False
+    assert "Front wheel on a block of 30 mm that cannot roll off." in bare["steps"]
+    assert "Tape the front axle: 376 mm over the floor the trainer stands on." in bare["steps"]
+    there = own(rear_axle_mm=376, block_mm=30)
+    assert there["says"] == "Level, every mark is as on the road; nothing on the bike is touched."
+    assert there["within"] is True
+    assert there["marks"] == there["goals"]
+    low = own(held="axle", rear_axle_mm=330)
+    assert low["headline"] == "16 mm under the trainer"
+    assert "Raise the trainer's feet by 16 mm, all alike." in low["steps"]
+    taped = own(held="axle", rear_axle_mm=365, front_axle_mm=352)
+    assert taped["headline"] == "13 mm more under the front wheel"
+    assert own(held="axle", rear_axle_mm=365, front_axle_mm=366)["headline"] == "Level"
+    empty = demo_fit(demo, "Wenna Tolland").fit
+    nothing = demo.get(f"/api/machines/own/{empty}")
+    assert (nothing.status_code, nothing.json()["message"]) == (422, "This bike is still to be measured.")

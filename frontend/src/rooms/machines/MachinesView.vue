@@ -16,6 +16,7 @@ import { useLive } from '@/rooms/live/useLive'
 import MachineBlocks from './MachineBlocks.vue'
 import MachineDrawing from './MachineDrawing.vue'
 import MendMachine from './MendMachine.vue'
+import OwnBike from './OwnBike.vue'
 
 /** Indoor bikes: what every rider dials in, one of them large enough to be read from two metres. */
 const route = useRoute()
@@ -53,6 +54,9 @@ const { live, failed, link, unlink, byRadio } = useLive(
   () => undefined,
   () => shown.value !== null,
 )
+// In the list of machines, beside them: the bike itself.
+const OWN = 0
+const own = computed(() => route.query.machine === String(OWN))
 const go = (query: Record<string, number>) => router.replace({ query: { ...route.query, ...query } })
 onMounted(() => (document.title = t('Trainers, Waymark')))
 async function takeFile(event: Event) {
@@ -106,17 +110,24 @@ const differs = (r: Schemas['RiderSet'], i: number) => shown.value !== null && r
         <header>
           <Choices
             :label="$t('Machine')"
-            :value="machine.id"
-            :options="machines!.map((m) => ({ value: m.id, label: m.file.name }))"
+            :value="own ? OWN : machine.id"
+            :options="[
+              ...machines!.map((m) => ({ value: m.id, label: m.file.name })),
+              { value: OWN, label: $t('Own bike') },
+            ]"
             @pick="(id) => go({ machine: Number(id) })" />
-          <p class="quiet small">{{ machine.file.note }}</p>
+          <p class="quiet small">
+            {{ own ? $t('The bike as it is, held in a trainer: nothing on it is moved.') : machine.file.note }}
+          </p>
         </header>
-        <div class="work">
+        <OwnBike v-if="own" :fit="route.query.fit ? Number(route.query.fit) : null" @pick="(fit) => go({ fit })" />
+        <div v-else class="work">
           <MachineDrawing v-if="set" :set="set" />
           <MachineBlocks v-if="set" :set="set" />
         </div>
       </section>
-      <aside>
+      <aside v-show="own" id="own-bike-bench"></aside>
+      <aside v-show="!own">
         <template v-if="set">
           <h1>{{ set.headline }}</h1>
           <p v-if="set.says" class="quiet">{{ set.says }}</p>

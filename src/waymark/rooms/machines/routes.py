@@ -17,6 +17,7 @@ from waymark.rooms.documents import write_pdf
 from waymark.rooms.doorway import room_router
 from waymark.rooms.files import DeskDep
 from waymark.rooms.machines import service
+from waymark.rooms.machines.own_bike import Held, OwnBikeView, own_bike_view
 from waymark.rooms.machines.shapes import At, In, MachineFile, MachinesFile, num
 from waymark.rooms.machines.tables import MachineRow
 from waymark.rooms.machines.views import RiderSet, Settings, Shelved
@@ -101,6 +102,21 @@ def machines_file(store: StoreDep) -> Response:
     text = MachinesFile(machines=files).model_dump_json(indent=1)
     headers = {"Content-Disposition": 'attachment; filename="machines.waymark-machines.json"'}
     return Response(text, media_type="application/json", headers=headers)
+
+
+@router.get("/own/{fit_id}", operation_id="own_bike")
+def own_bike(
+    desk: DeskDep,
+    fit_id: Key,
+    held: Held = "tyre",
+    rear_axle_mm: Annotated[float | None, Query(ge=150, le=700)] = None,
+    block_mm: Annotated[float, Query(ge=-200, le=300)] = 0.0,
+    front_axle_mm: Annotated[float | None, Query(ge=150, le=700)] = None,
+) -> OwnBikeView:
+    """A rider's own bike on a trainer that holds its tyre or its axle: what goes under it, and what is left."""
+    with desk.store.looking() as session:
+        look = desk.look(session, fit_id)
+    return own_bike_view(look.facts, (fit_id, look.rider.name), held, rear_axle_mm, block_mm, front_axle_mm)
 
 
 @router.delete("/{machine_id}", operation_id="drop_machine", status_code=204)
