@@ -49,7 +49,7 @@ def test_the_last_run_of_a_trial_settles_it_and_a_part_is_due(demo_room: Room, p
     # Four pairs: 8 − 6, 7 − 6, 7 − 5, 8 − 6.
     expect(steering.locator(".mean-figure")).to_have_text("+1.8")
     expect(steering).to_contain_text("stem 70 greater")
-    page.get_by_role("button", name="in 2 weeks").click()
+    page.get_by_role("button", name="after two rides").click()
     expect(page.locator(".due li")).to_have_count(3)
     page.locator(".due li").filter(has_text="stem 70, ordered").locator(".el-checkbox").click()
     expect(page.locator(".due li.done")).to_have_count(1)

@@ -55,3 +55,22 @@ def test_a_weight_that_cannot_be_is_refused_and_nothing_kept(
     assert wrong.status_code == 422
     assert (wrong.json()["field"], wrong.json()["allowed"]) == (field, allowed)
     assert demo.get(AT).json() == before
+
+
+def test_a_house_asks_riders_back_when_it_will(demo: TestClient) -> None:
+    halvard, url = demo_fit(demo, "Halvard Stroud"), "/api/house/follow-ups"
+    usual = [("two rides", 14), ("six weeks", 42), ("a year", 365), ("an injury", 7)]
+
+    def offered() -> list[tuple[str, int]]:
+        return [(f["after"], f["days"]) for f in halvard.read("ride")["ride"]["follow_ups"]]
+
+    assert offered() == usual
+    own = [{"after": "the first wash", "days": 3}, {"after": "a winter", "days": 120}]
+    assert demo.put(url, json={"follow_ups": own}).json() == own
+    assert offered() == [("the first wash", 3), ("a winter", 120)]
+    twice = demo.put(url, json={"follow_ups": [*own, {"after": "A Winter", "days": 1}]})
+    assert (twice.status_code, twice.json()["field"], twice.json()["kept"]) == (422, "follow_ups.2.after", "A Winter")
+    assert demo.put(url, json={"follow_ups": [{"after": " ", "days": 1}]}).status_code == 422
+    assert offered() == [("the first wash", 3), ("a winter", 120)]
+    assert demo.put(url, json={"follow_ups": None}).status_code == 200
+    assert offered() == usual

@@ -10,6 +10,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from waymark.core.rules.assumed import ASSUMED, ASSUMED_SD, PART_SD, READ_SD
+from waymark.core.rules.follow_ups import FOLLOW_UPS, FollowUp
 from waymark.core.rules.house import (
     NUMBERS,
     STEM_WINDOWS,
@@ -69,6 +70,7 @@ class House:
     part_sd: Mapping[str, float] = field(default_factory=lambda: _values(PART_SD))
     read_sd: Mapping[str, float] = field(default_factory=lambda: _values(READ_SD))
     asked: tuple[str, ...] | None = None
+    follow_ups: tuple[FollowUp, ...] = FOLLOW_UPS
     weights: Weights = WEIGHTS
     placing: Placing = PLACING_USUAL
 

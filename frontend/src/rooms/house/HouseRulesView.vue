@@ -3,10 +3,13 @@ import { onMounted, reactive, ref } from 'vue'
 
 import { api, Refused, type Schemas, take } from '@/shared/api/client'
 import { t } from '@/shared/i18n'
+import Choices from '@/shared/ui/Choices.vue'
 import TopBar from '@/shared/ui/TopBar.vue'
 import WordField from '@/shared/ui/WordField.vue'
 
-/** What this house does its own way: how much each thing counts against a build, with its reason. */
+import FollowUps from './FollowUps.vue'
+
+/** What this house does its own way: what counts against a build, with its reason, and when riders are asked back. */
 type Line = Schemas['WeightLine']
 const lines = ref<Line[]>([])
 const faults = reactive(new Map<string, { typed: string; message: string; allowed?: string | null }>())
@@ -29,48 +32,59 @@ async function keep(line: Line, typed: string) {
     faults.set(line.name, { typed, message: wrong.body.message, allowed: wrong.body.allowed })
   }
 }
-const shown = (value: number) => String(Math.round(value * 100) / 100)
+const PARTS = [
+  { value: 'workmanship' as const, label: t('Workmanship') },
+  { value: 'follow-ups' as const, label: t('Follow-ups') },
+]
+const shown = ref<'workmanship' | 'follow-ups'>('workmanship')
+const figure = (value: number) => String(Math.round(value * 100) / 100)
 </script>
 
 <template>
   <div class="house">
     <TopBar />
     <main tabindex="0" :aria-label="$t('House rules')">
-      <h1>{{ $t('What a workshop would rather not build') }}</h1>
-      <p class="lead">
-        {{ $t('Inside the tolerance the build with the fewest points is recommended. Blank goes back to the usual.') }}
-      </p>
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">{{ $t('What') }}</th>
-            <th scope="col" class="number">{{ $t('Here') }}</th>
-            <th scope="col" class="number">{{ $t('Usual') }}</th>
-            <th scope="col">{{ $t('Why') }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr
-            v-for="line in lines"
-            :key="line.name"
-            :class="{ own: line.value !== line.usual }"
-            :data-weight="line.name">
-            <th scope="row">{{ line.label }}</th>
-            <td class="number">
-              <WordField
-                :label="line.label"
-                :value="shown(line.value)"
-                :fault="faults.get(line.name)"
-                placeholder=""
-                @keep="(typed) => keep(line, typed)" />
-            </td>
-            <td class="number figure quiet">
-              {{ shown(line.usual) }} <small>{{ line.unit }}</small>
-            </td>
-            <td>{{ line.reason }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <Choices class="which" :label="$t('Rules')" :value="shown" :options="PARTS" @pick="(v) => (shown = v)" />
+      <FollowUps v-if="shown === 'follow-ups'" />
+      <template v-else>
+        <h1>{{ $t('What a workshop would rather not build') }}</h1>
+        <p class="lead">
+          {{
+            $t('Inside the tolerance the build with the fewest points is recommended. Blank goes back to the usual.')
+          }}
+        </p>
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">{{ $t('What') }}</th>
+              <th scope="col" class="number">{{ $t('Here') }}</th>
+              <th scope="col" class="number">{{ $t('Usual') }}</th>
+              <th scope="col">{{ $t('Why') }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr
+              v-for="line in lines"
+              :key="line.name"
+              :class="{ own: line.value !== line.usual }"
+              :data-weight="line.name">
+              <th scope="row">{{ line.label }}</th>
+              <td class="number">
+                <WordField
+                  :label="line.label"
+                  :value="figure(line.value)"
+                  :fault="faults.get(line.name)"
+                  placeholder=""
+                  @keep="(typed) => keep(line, typed)" />
+              </td>
+              <td class="number figure quiet">
+                {{ figure(line.usual) }} <small>{{ line.unit }}</small>
+              </td>
+              <td>{{ line.reason }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </template>
     </main>
   </div>
 </template>
@@ -84,6 +98,9 @@ const shown = (value: number) => String(Math.round(value * 100) / 100)
 main {
   overflow: auto;
   padding: 18px 40px 32px;
+}
+.which {
+  margin-bottom: 14px;
 }
 h1 {
   font-size: 32px;

@@ -8,6 +8,7 @@ from waymark.core.callout import GROUPS, PROMPTS
 from waymark.rooms.deps import ERRORS, StoreDep
 from waymark.rooms.doorway import room_router
 from waymark.rooms.house_rules import service
+from waymark.rooms.house_rules.follow_ups import FollowUpLine, FollowUpsIn, follow_up_lines, set_follow_ups
 from waymark.rooms.house_rules.weights import WeightLine, WeightsIn, set_weights, weight_lines
 
 router = room_router("/api/house", "house", ERRORS)
@@ -74,3 +75,17 @@ def weigh_workmanship(store: StoreDep, change: WeightsIn) -> list[WeightLine]:
     """Change some weights, or take them back to the usual."""
     with store.writing() as session:
         return set_weights(session, change.weights)
+
+
+@router.get("/follow-ups", operation_id="follow_ups")
+def follow_ups(store: StoreDep) -> list[FollowUpLine]:
+    """The follow-ups that are offered in Ride, in order."""
+    with store.looking() as session:
+        return follow_up_lines(session)
+
+
+@router.put("/follow-ups", operation_id="set_follow_ups")
+def put_follow_ups(store: StoreDep, own: FollowUpsIn) -> list[FollowUpLine]:
+    """Keep the house's own follow-ups, or go back to the usual ones."""
+    with store.writing() as session:
+        return set_follow_ups(session, own.follow_ups)

@@ -11,6 +11,8 @@ from sqlalchemy.orm import Session
 from waymark.core.callout import BY_NAME, PROMPTS, USUAL
 from waymark.core.errors import InputError
 from waymark.core.house import HOUSE, House
+from waymark.rooms.house_rules.follow_ups import ROW as FOLLOWED
+from waymark.rooms.house_rules.follow_ups import follow_ups_of
 from waymark.rooms.house_rules.tables import HouseRow
 from waymark.rooms.house_rules.weights import ROW as WEIGHED
 from waymark.rooms.house_rules.weights import weights_of
@@ -21,7 +23,12 @@ ASKED = "callout.asked"
 def house_of(session: Session) -> House:
     """The house as it is now: its own numbers, and what its call-out asks; all its rules read at once."""
     rows = {row.name: row.value for row in session.scalars(select(HouseRow))}
-    return replace(HOUSE, asked=_asked(rows.get(ASKED)), weights=weights_of(rows.get(WEIGHED)))
+    return replace(
+        HOUSE,
+        asked=_asked(rows.get(ASKED)),
+        weights=weights_of(rows.get(WEIGHED)),
+        follow_ups=follow_ups_of(rows.get(FOLLOWED)),
+    )
 
 
 def asked_prompts(session: Session) -> tuple[str, ...]:

@@ -12,7 +12,7 @@ import { useSheet } from '@/rooms/files/useSheet'
 import { keep } from './keep'
 
 /** What is due of this file: follow-ups at the studio's intervals, parts awaited, pick-ups, appointments. */
-defineProps<{ due: Schemas['Due'][] }>()
+defineProps<{ due: Schemas['Due'][]; followUps: Schemas['FollowUpLine'][] }>()
 const store = useSheet()
 type Kind = Schemas['Due']['kind']
 const KINDS: { value: NonNullable<Kind>; label: string }[] = [
@@ -20,11 +20,6 @@ const KINDS: { value: NonNullable<Kind>; label: string }[] = [
   { value: 'part', label: t('Part awaited') },
   { value: 'pick-up', label: t('Pick-up') },
   { value: 'appointment', label: t('Appointment') },
-]
-const INTERVALS = [
-  { days: 14, label: t('2 weeks') },
-  { days: 42, label: t('6 weeks') },
-  { days: 365, label: t('a year') },
 ]
 const kind = ref<NonNullable<Kind>>('follow-up')
 const asks = ref('')
@@ -37,9 +32,10 @@ const when = (day: string) => {
   return days === 0 ? t('today') : t('in {n} days', { n: days })
 }
 const late = (day: string) => daysBetween(now, day) <= 0
-async function add(in_days: number) {
-  const day = in_days ? now : on.value
-  const command = { do: 'ride.due' as const, on: day, in_days, kind: kind.value, asks: asks.value }
+async function add(in_days: number, after = '') {
+  const day = after ? now : on.value
+  const said = asks.value || (after && t('after {what}', { what: after }))
+  const command = { do: 'ride.due' as const, on: day, in_days, kind: kind.value, asks: said }
   if (await keep(store, command)) asks.value = ''
 }
 const open = (d: Schemas['Due']) => !d.done
@@ -70,8 +66,14 @@ const open = (d: Schemas['Due']) => !d.done
         :placeholder="$t('what is asked or awaited')"
         :aria-label="$t('What is asked')" />
       <span class="in">
-        <button v-for="i in INTERVALS" :key="i.days" type="button" class="press low" @click="add(i.days)">
-          {{ $t('in {label}', { label: i.label }) }}
+        <button
+          v-for="f in followUps"
+          :key="f.after"
+          type="button"
+          class="press low"
+          :title="$t('in {n} days', { n: f.days })"
+          @click="add(f.days, f.after)">
+          {{ $t('after {what}', { what: f.after }) }}
         </button>
       </span>
       <span class="in">
@@ -120,5 +122,6 @@ li {
   display: flex;
   grid-column: 1 / -1;
   gap: 8px;
+  flex-wrap: wrap;
 }
 </style>

@@ -63,7 +63,7 @@ const keep = () => {
         {{ $t('One change, then a ride. After the first ride: all bolts again, both brakes.') }}
       </p>
     </section>
-    <DueList :due="ride.due" />
+    <DueList :due="ride.due" :follow-ups="ride.follow_ups" />
     <section class="notes">
       <h2>{{ $t('Ride notes') }}</h2>
       <el-input

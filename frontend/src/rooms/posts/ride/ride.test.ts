@@ -118,6 +118,7 @@ const view = (more: Partial<View> = {}): View => ({
   causes: [],
   waits: null,
   due: [],
+  follow_ups: [],
   trial: null,
   older_trials: [],
   ...more,
@@ -250,15 +251,17 @@ describe('what is due', () => {
       done,
     })
     const list = [due(1, '2026-03-01'), due(2, '2026-03-08'), due(3, '2026-03-20'), due(4, '2026-02-01', '2026-02-02')]
-    const it_ = mount(DueList, { props: { due: list } })
+    const it_ = mount(DueList, { props: { due: list, followUps: [{ after: 'two rides', days: 14 }] } })
     const told = it_.findAll('li .small').map((x) => x.text().replace(/^.*?, /, ''))
     expect(told.slice(0, 3)).toEqual(['7 days over', 'today', 'in 12 days'])
     expect(it_.findAll('li .small').map((x) => x.classes('late'))).toEqual([true, true, false, false])
     await it_
       .findAll('button')
-      .find((b) => b.text() === 'in 6 weeks')!
+      .find((b) => b.text() === 'after two rides')!
       .trigger('click')
-    expect(sent).toEqual([{ do: 'ride.due', on: '2026-03-08', in_days: 42, kind: 'follow-up', asks: '' }])
+    expect(sent).toEqual([
+      { do: 'ride.due', on: '2026-03-08', in_days: 14, kind: 'follow-up', asks: 'after two rides' },
+    ])
     vi.useRealTimers()
   })
 })

@@ -13,6 +13,7 @@ from waymark.core.rides import GROUNDS, REGIONS, Ground, Region
 from waymark.core.say import Count, Said, Words, say, with_semicolons, words
 from waymark.core.trial import judge, pairs_needed, pairs_of, spread_of
 from waymark.rooms.files import Facts
+from waymark.rooms.house_rules import FollowUpLine
 from waymark.rooms.posts.goal import CauseLine, causes_of
 from waymark.rooms.posts.ride.looks import asked_about, before, latest
 from waymark.rooms.posts.ride.state import Due, Ridden, RideState, Trial
@@ -116,6 +117,7 @@ class RideView(BaseModel):
     causes: list[CauseLine]
     waits: Told | None
     due: list[Due]
+    follow_ups: list[FollowUpLine]
     trial: TrialOut | None
     older_trials: list[TrialOut]
 
@@ -131,6 +133,7 @@ def ride_view(facts: Facts) -> RideView:
         causes=_untried(facts)[: 1 + MORE_CHANGES],
         waits=_waits(held),
         due=sorted(held.due, key=lambda d: (d.done is not None, d.on, d.id)),
+        follow_ups=[FollowUpLine(after=f.after, days=f.days) for f in facts.house.follow_ups],
         trial=trials[0] if trials else None,
         older_trials=trials[1:],
     )
