@@ -9,7 +9,7 @@ FRONT := $(shell find frontend/src frontend/public -type f 2>/dev/null) frontend
 # Byte code is kept, whatever the machine is set to: without it every command waits seconds for its imports.
 unexport PYTHONDONTWRITEBYTECODE
 
-.PHONY: setup demo dev test explore lint bench rates shots client messages browser clean
+.PHONY: setup together demo dev test explore lint lint-python lint-screens bench rates shots client messages browser clean
 
 setup: .venv/ready .venv/compiled $(STATIC)
 
@@ -43,7 +43,7 @@ $(STATIC): frontend/node_modules/.ready $(CLIENT) $(LISTS) $(FRONT)
 	cd frontend && npx vite build --logLevel warn
 	touch $@
 
-demo: setup
+demo: together
 	.venv/bin/waymark demo --port $(PORT)
 
 # Both sides reload on a change: the screens at :5173, the server behind them.
@@ -57,11 +57,20 @@ browser:
 	test -x /usr/bin/chromium || (apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium)
 
 lint: setup
+	$(MAKE) --no-print-directory -j2 --output-sync=target lint-python lint-screens
+
+lint-python:
 	.venv/bin/ruff check .
 	.venv/bin/mypy
+
+lint-screens:
 	cd frontend && npx vue-tsc --noEmit && npm run --silent lint
 
-test: setup browser lint
+# Both sides are set up side by side.
+together:
+	$(MAKE) --no-print-directory -j2 setup
+
+test: together browser lint
 	cd frontend && npx vitest run --reporter=dot
 	$(PY) -m pytest -n auto --dist worksteal
 

@@ -112,7 +112,7 @@ drawers = st.sampled_from([(5, 10), (2.5, 5, 10), (3, 5), (10,), (4, 7, 20)])
 shelves = st.builds(Shelf, st.lists(frames, min_size=1, max_size=3), st.lists(stems, min_size=1, max_size=6), drawers)
 
 
-@settings(max_examples=120, deadline=None)
+@settings(max_examples=60, deadline=None)
 @given(shelves, st.lists(bars, min_size=1, max_size=3), goals)
 def test_the_whole_search_is_every_build_tried(shelf: Shelf, shelf_bars: list[BarOption], goal: Goal) -> None:
     picks = pick_best(shelf, goal, shelf_bars)
@@ -203,7 +203,7 @@ def crowded(n: int) -> tuple[Shelf, list[BarOption]]:
 
 @pytest.mark.parametrize(("x", "y"), [(545, 650), (560, 690), (505, 600)])
 def test_a_crowded_shelf_is_searched_exactly(x: float, y: float) -> None:
-    shelf, shelf_bars = crowded(14)
+    shelf, shelf_bars = crowded(7)
     goal = Goal(Mark(-200, 700), Mark(x, y), Mark(84, 10), STEM_WINDOWS["road"])
     picks = pick_best(shelf, goal, shelf_bars)
     assert (picks.miss < 1).any()
@@ -294,7 +294,7 @@ cockpits = st.builds(
 )
 
 
-@settings(max_examples=80, deadline=None)
+@settings(max_examples=50, deadline=None)
 @given(frames, st.lists(cockpits, min_size=1, max_size=6), goals, st.sampled_from([None, ("x",), ("z",)]))
 def test_a_one_piece_cockpit_comes_only_as_listed(
     size: FrameOption, listed: list[CockpitOption], goal: Goal, allowed: tuple[str, ...] | None

@@ -191,7 +191,7 @@ def test_simulated_slips_are_named_and_clean_sets_left_alone() -> None:
     named: list[bool] = []
     well_checked: list[bool] = []
     false = 0
-    for _ in range(100):
+    for _ in range(60):
         read = readings(MARKS, rng)
         false += any(j.suspect for j in judge_readings(read)[1])
         i = int(rng.integers(len(read)))

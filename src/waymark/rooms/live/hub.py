@@ -175,7 +175,7 @@ class Live:
     # -- links -----------------------------------------------------------------------------------------------------
 
     def link(self, fit_id: int, port: int | None) -> None:
-        """Listen at a port of this machine, or to the simulated trainer; raises ``DeviceError`` where nothing comes."""
+        """Listen at a port of this machine, or to the simulated trainer; raises ``InputError`` where nothing comes."""
         self.unlink(fit_id)
         sitting = self.sitting(fit_id)
         if port is None:
@@ -184,12 +184,11 @@ class Live:
         task = self._on_loop(self._listen(sitting, stream, numbers, first))
         self._links[fit_id] = (stream, numbers, task)
         first.wait(FIRST_FRAME_S)
-        if task.done() or not first.is_set():
+        if not numbers:
+            wrong = task.exception() if first.is_set() else None
             self.unlink(fit_id)
-            wrong = task.exception() if task.done() and not task.cancelled() else None
-            if isinstance(wrong, DeviceError):
-                raise wrong
-            raise DeviceError("Nothing comes from this port.", field="port", allowed="a trainer's link")
+            told = wrong.said if isinstance(wrong, DeviceError) else "Nothing comes from this port."
+            raise InputError(told, field="port", allowed="the port that waymark trainer shows", kept=str(port))
 
     async def _simulated(self) -> int:
         if self._trainer is None:
@@ -206,6 +205,8 @@ class Live:
                 first.set()
         finally:
             sitting.leave(set(numbers.values()))
+            # Nobody waits for what will not come.
+            first.set()
 
     def _number(self, sitting: Sitting, frame: Frame) -> int:
         """A device that comes back has the number it had."""

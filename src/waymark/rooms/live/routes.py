@@ -11,7 +11,7 @@ from starlette.responses import StreamingResponse
 
 from waymark.core.errors import InputError, NotFoundError
 from waymark.core.link import CHARACTERISTICS
-from waymark.rooms.deps import ERRORS, ErrorBody, Key
+from waymark.rooms.deps import ERRORS, Key
 from waymark.rooms.doorway import room_router
 from waymark.rooms.files import DeskDep, fit_row
 from waymark.rooms.live import keeping
@@ -23,7 +23,7 @@ from waymark.rooms.live.views import LiveView, live_view
 from waymark.rooms.posts.ride import RideState, Trial
 from waymark.rooms.schema import Strict, mm
 
-router = room_router("/api/fits", "live", {**ERRORS, 503: {"model": ErrorBody}})
+router = room_router("/api/fits", "live", ERRORS)
 MOST_PACKETS = 4000
 
 
