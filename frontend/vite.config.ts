@@ -29,8 +29,6 @@ export default defineConfig({
     environment: 'happy-dom',
     include: ['src/**/*.test.ts'],
     setupFiles: ['src/shared/test-setup.ts'],
-    // One room for all: what is imported is read once. Tests clean up what they put there.
-    isolate: false,
     // A busy machine mounts the large screens slowly; that is no failure.
     testTimeout: 60_000,
     server: { deps: { inline: ['element-plus'] } },

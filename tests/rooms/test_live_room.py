@@ -157,6 +157,20 @@ def test_a_sitting_of_another_day_is_not_gone_on_with(room: Room) -> None:
     assert (phase["kind"], phase["run"]) == ("rest", 2)
 
 
+def test_a_trial_that_was_taken_back_leaves_nothing_to_the_next_of_its_number(room: Room) -> None:
+    trial = room.plan()
+    room.begin(trial, 0)
+    room.ride(64, 200, 140)
+    room.fitter.step("undo")
+    assert room.client.get(f"/api/fits/{room.fit}/live", params={"trial": trial}).status_code == 404
+    assert room.plan(seed=2) == trial
+    assert room.live(trial)["recorded"] is None
+    again = room.begin(trial, 0).json()["recorded"]
+    assert [(r["run"], r["start_s"]) for r in again["ridden"]] == [(0, 0.0)]
+    text_ = room.client.get(f"/api/fits/{room.fit}/trials/{trial}/readings.csv").text
+    assert text_ == "sitting,second,device,channel,value\n"
+
+
 def test_what_was_measured_is_judged_with_what_was_rated(room: Room) -> None:
     trial = room.plan(outcomes=["Hands"], measured=["heart_rate_bpm"])
     order = room.fitter.read("ride")["ride"]["trial"]["runs"]

@@ -23,8 +23,6 @@ CHANNEL_UNITS: dict[Channel, Said] = {
     "heart_rate_bpm": say("/min"),
     "speed_kmh": say("km/h"),
 }
-# A difference smaller than this is none that anybody would change a bike for.
-MATTERS: dict[Channel, float] = {"power_w": 5.0, "cadence_rpm": 3.0, "heart_rate_bpm": 3.0, "speed_kmh": 0.3}
 # A reading stands until the next, no longer than this: past it nothing is known, and a gap is a gap.
 HOLD_S = 2.5
 

@@ -108,16 +108,16 @@ class Live:
         with self._lock:
             self._sittings.pop(fit_id, None)
 
-    def recording(self, sitting: Sitting, trial: int | None) -> Recording | None:
-        """The recording of a trial, of the one recorded last where none is named; read back after a start anew."""
+    def recording(self, sitting: Sitting, trial: int, seed: int) -> Recording | None:
+        """The recording of a trial that was begun last; read back after a start anew."""
         with sitting.lock:
             held = sitting.recording
-            if held is not None and trial in (None, held.trial):
+            if held is not None and (held.trial, held.plan.seed) == (trial, seed):
                 return held
             on = held is not None and held.is_on(self.now())
         with self.store.looking() as session:
-            row = keeping.newest(session, sitting.fit_id, trial)
-            found = None if row is None else _read(session, row)
+            rows = keeping.sittings(session, sitting.fit_id, trial, seed)
+            found = _read(session, rows[-1]) if rows else None
         with sitting.lock:
             # Another trial is looked at while one runs: that one stays.
             if not on and found is not None:
@@ -127,7 +127,7 @@ class Live:
     def begin(self, fit_id: int, trial: int, plan: KeptPlan, run: int | None) -> None:
         """Begin a run now, or hold the clock where ``run`` is None; a sitting of long ago is not gone on with."""
         sitting = self.sitting(fit_id)
-        recording, now = self.recording(sitting, trial), self.now()
+        recording, now = self.recording(sitting, trial, plan.seed), self.now()
         if recording is None or not recording.goes_on(now):
             if run is None:
                 raise InputError("No run is ridden that could be held.", field="run", allowed="a run that is on")
@@ -223,7 +223,9 @@ class Live:
         self._asked.pop(fit_id, None)
         if held is not None:
             held[2].cancel()
-            self.sitting(fit_id).leave(set(held[1].values()))
+        sitting = self.sitting(fit_id)
+        # Whoever still sends by another way is there again with the next packet.
+        sitting.leave(set(sitting.live.devices))
 
     def sent(self, fit_id: int, name: str, characteristic: str, packets: Sequence[tuple[bytes, float]]) -> None:
         """Packets a browser read off a device, each with its age in ms; they still wait to be kept."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from datetime import UTC, datetime
 from typing import Any
 
@@ -41,10 +41,10 @@ def keep_whole(session: Session, fit_id: int, it: Recording) -> None:
     session.add(ChunkRow(recording_id=row.id, number=0, body=bytes(it.waiting)))
 
 
-def newest(session: Session, fit_id: int, trial: int | None) -> RecordingRow | None:
-    """The recording that was begun last, of one trial or of any."""
-    asked = select(RecordingRow).where(RecordingRow.fit_id == fit_id).order_by(RecordingRow.id.desc())
-    return session.scalars(asked if trial is None else asked.where(RecordingRow.trial == trial)).first()
+def sittings(session: Session, fit_id: int, trial: int, seed: int) -> list[RecordingRow]:
+    """The recordings of a trial, the first begun first."""
+    asked = select(RecordingRow).where(RecordingRow.fit_id == fit_id, RecordingRow.trial == trial)
+    return [row for row in session.scalars(asked.order_by(RecordingRow.id)) if row.plan.get("seed") == seed]
 
 
 def begun_of(row: RecordingRow) -> list[Begun]:
@@ -75,10 +75,10 @@ def read_back(session: Session, row: RecordingRow, step_s: float) -> Readings:
     return readings
 
 
-def readings_csv(session: Session, fit_id: int, trial: int | None = None) -> Iterator[bytes]:
-    """Every reading of a file's trials, sitting by sitting, as lines of CSV."""
+def readings_csv(session: Session, fit_id: int, of: Sequence[RecordingRow] | None = None) -> Iterator[bytes]:
+    """Every reading of a file's sittings, or of some, one after the other, as lines of CSV."""
     asked = select(RecordingRow).where(RecordingRow.fit_id == fit_id).order_by(RecordingRow.id)
-    rows = session.scalars(asked if trial is None else asked.where(RecordingRow.trial == trial)).all()
+    rows = session.scalars(asked).all() if of is None else of
     yield _lines([CSV_HEAD])
     for row in rows:
         readings = read_back(session, row, 1.0)

@@ -70,9 +70,9 @@ class BeginRun(Strict):
     run: int | None = Field(default=None, ge=0, le=200)
 
 
-def _shown(live: Live, fit_id: int, trial: int | None) -> LiveView:
+def _shown(live: Live, fit_id: int, trial: Trial | None) -> LiveView:
     sitting = live.sitting(fit_id)
-    return live_view(sitting, live.recording(sitting, trial) if trial is not None else None, live.now())
+    return live_view(sitting, live.recording(sitting, trial.id, trial.seed) if trial else None, live.now())
 
 
 def _known(desk: DeskDep, fit_id: int) -> None:
@@ -85,8 +85,9 @@ def see_live(
     desk: DeskDep, live: LiveDep, fit_id: Key, trial: Annotated[int | None, Query(ge=1, le=10_000)] = None
 ) -> LiveView:
     """What the devices tell now, and where the trial stands that is named."""
-    _known(desk, fit_id)
-    return _shown(live, fit_id, trial)
+    if trial is None:
+        _known(desk, fit_id)
+    return _shown(live, fit_id, None if trial is None else _trial(desk, fit_id, trial))
 
 
 @router.post("/{fit_id}/live/link", operation_id="link")
@@ -143,17 +144,18 @@ def begin_run(desk: DeskDep, live: LiveDep, fit_id: Key, trial: TrialKey, asked:
             "The trial has not so many runs.", field="run", allowed=f"0 to {runs - 1}", kept=str(asked.run)
         )
     live.begin(fit_id, trial, plan_of(it), asked.run)
-    return _shown(live, fit_id, trial)
+    return _shown(live, fit_id, it)
 
 
 @router.get("/{fit_id}/trials/{trial}/readings.csv", operation_id="trial_readings", response_class=Response)
 def trial_readings(desk: DeskDep, fit_id: Key, trial: TrialKey) -> StreamingResponse:
     """Every reading of a trial as CSV: sitting, second, device, channel, value."""
-    _trial(desk, fit_id, trial)
+    it = _trial(desk, fit_id, trial)
 
     def lines() -> Iterator[bytes]:
         with desk.store.looking() as session:
-            yield from keeping.readings_csv(session, fit_id, trial)
+            of = keeping.sittings(session, fit_id, trial, it.seed)
+            yield from keeping.readings_csv(session, fit_id, of)
 
     headers = {"Content-Disposition": f'attachment; filename="fit-{fit_id}-trial-{trial}.csv"'}
     return StreamingResponse(lines(), media_type="text/csv; charset=utf-8", headers=headers)

@@ -8,6 +8,7 @@ from threading import Lock
 from pydantic import Field
 
 from waymark.core.link import Channel, Mean
+from waymark.core.rules.trials import LAST_SHARE, LEAST_COVERED, REST_POWER, SAME_SITTING_S
 from waymark.core.trial import Begun, Phase, Plan, Span, phase_of, spans_of
 from waymark.devices import Frame, Kind
 from waymark.rooms.live.readings import Readings, packed
@@ -17,17 +18,15 @@ from waymark.rooms.schema import Strict, mm
 # The live picture goes back so far; its points are so long, as are those of a recording.
 SHOWN_S = 180.0
 POINT_S, RECORDED_POINT_S = 1.0, 2.0
-# A mean is taken over the last half of a run: power and heart have settled. Less covered than this is no mean.
-LAST_SHARE, LEAST_COVERED = 0.5, 0.8
-# Between runs half the power is asked.
-REST_POWER = 0.5
-# So long after the last run the same sitting may go on, and so long a wait is recorded.
-SAME_SITTING_S = 2700.0
 
 
 class KeptPlan(Strict):
-    """A trial's times as it was begun, the power that is asked, and the runs that another sitting has whole."""
+    """A trial's times as it was begun, the power that is asked, and the runs that another sitting has whole.
 
+    ``seed`` is the number its order was drawn by: a trial planned after one that was taken back may have its number.
+    """
+
+    seed: int
     runs: int
     ride_s: float = mm(1, 36_000)
     rest_s: float = mm(0, 36_000)
@@ -39,6 +38,7 @@ class KeptPlan(Strict):
 def plan_of(trial: Trial) -> KeptPlan:
     """A trial's times, power, and the runs that are known."""
     return KeptPlan(
+        seed=trial.seed,
         runs=len(trial.runs()),
         ride_s=trial.minutes * 60,
         rest_s=trial.rest_minutes * 60,

@@ -8,8 +8,9 @@ from math import ceil
 
 from pydantic import BaseModel
 
-from waymark.core.link import CHANNEL_NAMES, CHANNEL_UNITS, MATTERS, Channel
+from waymark.core.link import CHANNEL_NAMES, CHANNEL_UNITS, Channel
 from waymark.core.rides import GROUNDS, REGIONS, Ground, Region
+from waymark.core.rules.trials import MATTERS, RATING_MATTERS
 from waymark.core.say import Count, Said, Words, say, with_semicolons, words
 from waymark.core.trial import judge, pairs_needed, pairs_of, spread_of
 from waymark.rooms.files import Facts
@@ -21,8 +22,6 @@ from waymark.rooms.telling import Told
 
 # So many changes are offered beside the first.
 MORE_CHANGES = 4
-# Of ten points a whole one is felt.
-RATING_MATTERS = 1.0
 
 
 class Figure(BaseModel):
