@@ -25,9 +25,15 @@ from waymark.storage import open_store, upgrade
 MINUTES, DEVICES, A_SECOND, A_BATCH = 10, 4, 10, 4
 WAYMARK = Path(sys.executable).parent / "waymark"
 TRIAL = {
-    "do": "ride.trial", "on": "2026-03-09", "differs": "crank", "treatments": ["170", "165"], "blocks": 1, "seed": 1,
-    "minutes": 60, "measured": ["power_w"],
-}  # fmt: skip
+    "do": "ride.trial",
+    "on": "2026-03-09",
+    "differs": "crank",
+    "treatments": ["170", "165"],
+    "blocks": 1,
+    "seed": 1,
+    "minutes": 60,
+    "measured": ["power_w"],
+}
 
 
 def cpu_s(process: int) -> float:

@@ -26,7 +26,7 @@ def ridden(plan: KeptPlan) -> Recording:
         at += plan.ride_s + plan.rest_s + CHANGED_S[run]
     it = Recording.begun_at(0, 0, 0.0, plan, begun)
     for device, name in NAMES.items():
-        it.take(Frame(Kind.HELLO, device, "0000", name.encode()), 0.0)
+        it.take(Frame.hello(device, name), 0.0)
     ride, end = SimulatedRide(SEED), begun[-1].at_s + plan.ride_s + plan.rest_s
     for step in range(1, round(end / STEP_S)):
         now = step * STEP_S

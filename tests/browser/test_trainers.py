@@ -78,7 +78,10 @@ def test_an_own_bike_is_levelled_by_what_is_taped(demo_room: Room, page: Page) -
     page.get_by_role("radiogroup", name="Machine").get_by_text("Own bike").click()
     page.get_by_role("button", name="Tamsin Orre").click()
     expect(page.get_by_role("img", name="Tamsin Orre, own bike")).to_be_visible()
-    expect(page.get_by_role("heading", name="30 mm under the front wheel")).to_be_visible()
+    expect(page.get_by_role("heading", name="Tape the rear axle in the trainer")).to_be_visible()
+    page.get_by_label("Rear axle over the floor").fill("high")
+    page.get_by_label("Rear axle over the floor").press("Tab")
+    expect(page.get_by_text("“high” is no number of millimetres.")).to_be_visible()
     page.get_by_text("It holds the axle").click()
     for label, value in (("Rear axle over the floor", "365"), ("Front axle over the floor", "352")):
         page.get_by_label(label).fill(value)

@@ -26,9 +26,16 @@ from waymark.storage import Store, open_store
 from waymark.web import make_app
 
 TRIAL = {
-    "on": "2026-03-09", "differs": "stem", "treatments": ["stem 90", "stem 80"], "blocks": 1, "seed": 1, "minutes": 1,
-    "rest_minutes": 0.5, "measured": ["heart_rate_bpm", "power_w"], "power_w": 200,
-}  # fmt: skip
+    "on": "2026-03-09",
+    "differs": "stem",
+    "treatments": ["stem 90", "stem 80"],
+    "blocks": 1,
+    "seed": 1,
+    "minutes": 1,
+    "rest_minutes": 0.5,
+    "measured": ["heart_rate_bpm", "power_w"],
+    "power_w": 200,
+}
 
 
 class Clock:

@@ -11,9 +11,10 @@ from waymark.devices.protocol import (
 )
 from waymark.devices.ride import SimulatedRide
 from waymark.devices.simulated import Bench, SimulatedInclinometer, SimulatedTape, simulated_instruments
-from waymark.devices.wire import Frame, Kind, Stream, Unpacker
+from waymark.devices.wire import MOST_NAME, Frame, Kind, Stream, Unpacker
 
 __all__ = [
+    "MOST_NAME",
     "Aim",
     "Bench",
     "DeviceError",

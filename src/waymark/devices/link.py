@@ -11,8 +11,6 @@ from waymark.devices.ride import NAMES, STEP_S, SimulatedRide
 from waymark.devices.wire import Frame, Kind, Unpacker
 
 HOST = "127.0.0.1"
-PORT = 8719
-NONE = "0000"
 READ_BYTES = 4096
 # A listener who is so far behind is let go: nobody else waits for him.
 MOST_BEHIND_BYTES = 65_536
@@ -73,7 +71,7 @@ class SimulatedTrainer:
 
     async def _hear(self, reader: asyncio.StreamReader, writer: asyncio.StreamWriter) -> None:
         for device, name in NAMES.items():
-            writer.write(Frame(Kind.HELLO, device, NONE, name.encode()).packed())
+            writer.write(Frame.hello(device, name).packed())
         self._listeners.add(writer)
         unpacker = Unpacker()
         try:

@@ -17,6 +17,7 @@ from waymark.devices.protocol import DeviceError
 MAGIC = b"WL"
 HEAD = struct.Struct("<2sBBHH")
 MOST_BYTES = 512
+MOST_NAME = 60
 
 
 class Kind(IntEnum):
@@ -36,6 +37,16 @@ class Frame:
     device: int
     characteristic: str
     payload: bytes
+
+    @classmethod
+    def hello(cls, device: int, name: str) -> Frame:
+        """A device says who it is."""
+        return cls(Kind.HELLO, device, "0000", name.encode("utf-8", "replace"))
+
+    @property
+    def name(self) -> str:
+        """The name a device says it has, cut where nobody reads on."""
+        return self.payload.decode("utf-8", "replace")[:MOST_NAME]
 
     def packed(self) -> bytes:
         """The frame's bytes."""

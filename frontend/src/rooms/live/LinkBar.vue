@@ -43,7 +43,7 @@ const radio = hasBluetooth()
     <form v-if="asked && !devices.some((d) => d.linked)" @submit.prevent="$emit('link', Number(port))">
       <label
         >{{ $t('Port of this machine') }}
-        <input v-model="port" inputmode="numeric" pattern="[0-9]{1,5}" required class="figure" />
+        <input v-model="port" inputmode="numeric" pattern="[0-9]{1,5}" required class="figure small-box" />
       </label>
       <button type="submit" class="press low">{{ $t('Link') }}</button>
       <small class="quiet">{{ $t('as waymark trainer shows it') }}</small>
@@ -82,15 +82,6 @@ i {
 i.quiet {
   border: 2px solid var(--ochre);
   background: none;
-}
-input {
-  width: 84px;
-  height: 28px;
-  padding: 0 8px;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  background: var(--sheet);
-  color: var(--ink);
 }
 .warn {
   color: var(--ochre);

@@ -49,14 +49,14 @@ const { data: set, again: readSet } = useAnswer(
   () => (machine.value && shown.value ? { machine_id: machine.value.id, fit_id: shown.value.fit } : null),
   (path) => take(api.GET('/api/machines/{machine_id}/riders/{fit_id}', { params: { path } })),
 )
-const { live, failed, link, unlink, byRadio } = useLive(
-  () => shown.value!.fit,
-  () => undefined,
-  () => shown.value !== null,
-)
 // In the list of machines, beside them: the bike itself.
 const OWN = 0
 const own = computed(() => route.query.machine === String(OWN))
+const { live, failed, link, unlink, byRadio } = useLive(
+  () => shown.value!.fit,
+  () => undefined,
+  () => shown.value !== null && !own.value,
+)
 const go = (query: Record<string, number>) => router.replace({ query: { ...route.query, ...query } })
 onMounted(() => (document.title = t('Trainers, Waymark')))
 async function takeFile(event: Event) {

@@ -14,10 +14,8 @@ const props = defineProps<{ fit: number | null }>()
 const emit = defineEmits<{ pick: [fit: number] }>()
 const held = ref<'tyre' | 'axle'>('tyre')
 const typed = ref({ rear: '', block: '', front: '' })
-const number = (text: string) => {
-  const value = Number(text.replace(',', '.'))
-  return text.trim() && Number.isFinite(value) ? value : undefined
-}
+const number = (text: string) => (text.trim() ? Number(text.trim().replace(',', '.')) : undefined)
+const isNone = (text: string) => Number.isNaN(number(text))
 const { data: files } = useAnswer(
   'files',
   () => ({}),
@@ -29,7 +27,7 @@ watch(shown, () => (typed.value = { rear: '', block: '', front: '' }))
 const { data: view, trouble } = useAnswer(
   'own bike',
   () =>
-    shown.value === null
+    shown.value === null || Object.values(typed.value).some(isNone)
       ? null
       : {
           fit_id: shown.value,
@@ -67,18 +65,25 @@ const place = (p: { x_mm: number; y_mm: number }) => ({ x: 330 + p.x_mm * SCALE,
   </div>
   <Teleport to="#own-bike-bench" defer>
     <template v-if="view">
-      <h1>{{ view.headline }} <Chip :word="view.within ? 'in' : 'out'" /></h1>
+      <h1>{{ view.headline }} <Chip v-if="view.taped" :word="view.within ? 'in' : 'out'" /></h1>
       <p class="quiet">{{ view.says }}</p>
     </template>
     <p v-if="trouble" role="alert" class="trouble">{{ trouble }}</p>
     <Choices class="held" :label="$t('How it is held')" :value="held" :options="HELD" @pick="(v) => (held = v)" />
     <label v-for="f in FIELDS" :key="f.key" class="field">
       <span>{{ f.label }}</span>
-      <span><input v-model.lazy="typed[f.key]" inputmode="decimal" class="figure" /> mm</span>
+      <span
+        ><input
+          v-model.lazy="typed[f.key]"
+          inputmode="decimal"
+          class="figure small-box"
+          :aria-invalid="isNone(typed[f.key])" />
+        mm</span
+      >
+      <small v-if="isNone(typed[f.key])" role="alert" class="trouble">
+        {{ $t('“{typed}” is no number of millimetres.', { typed: typed[f.key] }) }}
+      </small>
     </label>
-    <p v-if="!typed.rear" class="quiet small">
-      {{ $t('Until its axle is taped a trainer that lifts the wheel by 30 is taken.') }}
-    </p>
     <ul v-if="view" class="known small quiet">
       <li v-for="k in view.known" :key="k.name">
         {{ k.name }} <b class="figure">{{ k.value_mm.toFixed(0) }}</b> {{ SOURCES[k.source] }}
@@ -127,6 +132,7 @@ h2 {
 }
 .field {
   display: flex;
+  flex-wrap: wrap;
   justify-content: space-between;
   gap: 12px;
   align-items: center;
@@ -138,13 +144,6 @@ h2 {
   white-space: nowrap;
 }
 input {
-  width: 84px;
-  height: 28px;
-  padding: 0 8px;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  background: var(--sheet);
-  color: var(--ink);
   text-align: right;
 }
 ol,

@@ -44,12 +44,10 @@ def own_bike_items(
         taper(foot + Mark(150, 8), rear, 26, 20, "part"),
         taper(foot + Mark(-190, 8), foot + Mark(190, 8), 16, 16, "part"),
     ]
-    for a, b, wide in (
-        (bb, rear, 20), (bb, saddle + Mark(30, -70).turned(tilt_deg), 30), (bb, crown, 38), (crown, head, 34),
-        (saddle + Mark(30, -90).turned(tilt_deg), head, 26), (rear, saddle + Mark(30, -110).turned(tilt_deg), 16),
-        (crown, front, 24), (head, hand + Mark(-30, -10).turned(tilt_deg), 22),
-    ):  # fmt: skip
-        made.append(taper(a, b, wide, wide - 4, "part"))
+    post, seat, joint = (saddle + Mark(30, y).turned(tilt_deg) for y in (-70, -90, -110))
+    tubes = [(bb, rear, 20), (bb, post, 30), (bb, crown, 38), (crown, head, 34), (seat, head, 26), (rear, joint, 16)]
+    tubes += [(crown, front, 24), (head, hand + Mark(-30, -10).turned(tilt_deg), 22)]
+    made += [taper(a, b, wide, wide - 4, "part") for a, b, wide in tubes]
     top = ((-120, 4), (-60, 10), (60, 2), (150, -6), (60, -14), (-90, -26))
     made.append(smooth([saddle + Mark(x, y).turned(tilt_deg) for x, y in top], "saddle"))
     made += [Circle(bb, 15, "part"), Circle(rear, 9, "axle"), Circle(front, 9, "axle")]

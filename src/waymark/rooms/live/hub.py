@@ -15,7 +15,7 @@ from contextlib import suppress
 from threading import Lock
 from typing import Any
 
-from sqlalchemy.exc import IntegrityError, OperationalError
+from sqlalchemy.exc import DBAPIError, IntegrityError
 
 from waymark.core.errors import InputError
 from waymark.core.link import CONTROL_POINT, ask_power
@@ -114,12 +114,12 @@ class Live:
             held = sitting.recording
             if held is not None and (held.trial, held.plan.seed) == (trial, seed):
                 return held
-            on = held is not None and held.is_on(self.now())
+            on = held is not None and (bool(held.waiting) or held.is_on(self.now()))
         with self.store.looking() as session:
             rows = keeping.sittings(session, sitting.fit_id, trial, seed)
             found = _read(session, rows[-1]) if rows else None
         with sitting.lock:
-            # Another trial is looked at while one runs: that one stays.
+            # Another trial is looked at while one runs, or is not all kept: that one stays.
             if not on and found is not None:
                 sitting.recording = found
         return found
@@ -127,6 +127,8 @@ class Live:
     def begin(self, fit_id: int, trial: int, plan: KeptPlan, run: int | None) -> None:
         """Begin a run now, or hold the clock where ``run`` is None; a sitting of long ago is not gone on with."""
         sitting = self.sitting(fit_id)
+        # What came to another trial goes into the store before this one takes its place.
+        self.keep(sitting)
         recording, now = self.recording(sitting, trial, plan.seed), self.now()
         if recording is None or not recording.goes_on(now):
             if run is None:
@@ -134,12 +136,11 @@ class Live:
             with self.store.writing() as session:
                 recording = _read(session, keeping.begin(session, fit_id, trial, plan, now))
         with sitting.lock:
-            first = not recording.begun
             recording.plan = plan.model_copy(update={"ridden": recording.plan.ridden})
             recording.begun.append(Begun(run, now - recording.zero_s))
             sitting.recording = recording
-            if first:
-                sitting.introduce(recording, now)
+            recording.kept_s = now - recording.zero_s
+            sitting.introduce(recording, now)
             begun, kept = [[b.run, b.at_s] for b in recording.begun], recording.plan.model_dump(mode="json")
         with self.store.writing() as session:
             row = session.get(RecordingRow, recording.id)
@@ -164,7 +165,7 @@ class Live:
                 with self._lock:
                     self._sittings.pop(sitting.fit_id, None)
                 return False
-            except OperationalError:
+            except DBAPIError:
                 return False
             with sitting.lock:
                 del it.waiting[: len(body)]
@@ -211,8 +212,7 @@ class Live:
     def _number(self, sitting: Sitting, frame: Frame) -> int:
         """A device that comes back has the number it had."""
         if frame.kind is Kind.HELLO:
-            name = frame.payload.decode("utf-8", "replace")
-            back = [d.number for d in sitting.live.devices.values() if d.name == name and not d.linked]
+            back = [d.number for d in sitting.live.devices.values() if d.name == frame.name and not d.linked]
             if back:
                 return back[0]
         return sitting.next_device()
@@ -234,7 +234,7 @@ class Live:
             known = [d.number for d in sitting.live.devices.values() if d.name == name]
             number = known[0] if known else sitting.next_device()
         if not known:
-            sitting.take(Frame(Kind.HELLO, number, "0000", name.encode()), now)
+            sitting.take(Frame.hello(number, name), now)
         for packet, age_ms in packets:
             sitting.take(Frame(Kind.SENT, number, characteristic, packet), now - age_ms / 1000)
 
@@ -246,7 +246,8 @@ class Live:
         asked = it.asked_w(self.now())
         if asked is not None and asked != self._asked.get(sitting.fit_id):
             for theirs, ours in list(held[1].items()):
-                if sitting.live.devices[ours].rides:
+                device = sitting.live.devices.get(ours)
+                if device is not None and device.rides:
                     self._loop_soon(held[0].ask, theirs, asked)
             self._asked[sitting.fit_id] = asked
 

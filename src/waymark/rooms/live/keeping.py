@@ -81,11 +81,14 @@ def readings_csv(session: Session, fit_id: int, of: Sequence[RecordingRow] | Non
     rows = session.scalars(asked).all() if of is None else of
     yield _lines([CSV_HEAD])
     for row in rows:
-        readings = read_back(session, row, 1.0)
-        for channel, track in readings.tracks.items():
-            its = readings.name_of(channel)
-            pairs = zip(track.at_s, track.values, strict=True)
-            yield _lines((row.id, f"{at:.3f}", its, channel, f"{value:g}") for at, value in pairs)
+        readings = Readings(1.0)
+        for body in chunks(session, row.id):
+            lines: list[Any] = []
+            for at_s, frame in unpacked(body):
+                read = readings.take(frame, at_s)
+                its = readings.devices[frame.device].name if read else ""
+                lines += [(row.id, f"{at_s:.3f}", its, channel, f"{value:g}") for channel, value in read.items()]
+            yield _lines(lines)
 
 
 def has_recordings(session: Session, fit_id: int) -> bool:

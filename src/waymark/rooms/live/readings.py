@@ -13,7 +13,6 @@ from waymark.devices import Frame, Kind
 # One packet as it is kept: millisecond, device, kind, characteristic, length, then its bytes.
 PACKED = struct.Struct("<IBBHH")
 STRAP, BIKE = "2A37", "2AD2"
-MOST_NAME = 60
 MOST_DEVICES = 8
 
 
@@ -46,20 +45,21 @@ class Readings:
     tracks: dict[Channel, Track] = field(default_factory=dict)
     _owners: dict[Channel, tuple[int, str]] = field(default_factory=dict)
 
-    def take(self, frame: Frame, at_s: float) -> None:
-        """Take a frame; a packet that cannot be read is counted, and nothing else."""
+    def take(self, frame: Frame, at_s: float) -> dict[Channel, float]:
+        """Take a frame: what was read of it. A packet that cannot be read is counted, and nothing else."""
         if frame.device not in self.devices and len(self.devices) >= MOST_DEVICES:
-            return
+            return {}
         device = self.devices.setdefault(frame.device, Device(frame.device, ""))
         if frame.kind is Kind.HELLO:
-            device.name = frame.payload.decode("utf-8", "replace")[:MOST_NAME]
+            device.name = frame.name
             device.linked = True
         elif frame.kind is Kind.GONE:
             device.linked = False
         elif frame.kind is Kind.SENT:
-            self._sent(device, frame, at_s)
+            return self._sent(device, frame, at_s)
+        return {}
 
-    def _sent(self, device: Device, frame: Frame, at_s: float) -> None:
+    def _sent(self, device: Device, frame: Frame, at_s: float) -> dict[Channel, float]:
         device.received += 1
         device.last_s, device.linked = at_s, True
         try:
@@ -68,12 +68,14 @@ class Readings:
             fields = decode(frame.characteristic, frame.payload)
         except InputError:
             device.refused += 1
-            return
+            return {}
         device.rides |= frame.characteristic == BIKE
         device.touches = fields.get("contact") != "none"
-        for channel, value in readings_of(frame.characteristic, fields).items():
-            if self._owned(channel, device.number, frame.characteristic):
-                self.tracks.setdefault(channel, Track(self.step_s)).add(at_s, value)
+        told = readings_of(frame.characteristic, fields)
+        read = {c: v for c, v in told.items() if self._owned(c, device.number, frame.characteristic)}
+        for channel, value in read.items():
+            self.tracks.setdefault(channel, Track(self.step_s)).add(at_s, value)
+        return read
 
     def _owned(self, channel: Channel, device: int, characteristic: str) -> bool:
         owner, mine = self._owners.get(channel), (device, characteristic)
@@ -81,11 +83,6 @@ class Readings:
         if owner is None or left or (characteristic == STRAP and owner[1] != STRAP):
             self._owners[channel] = mine
         return self._owners[channel] == mine
-
-    def name_of(self, channel: Channel) -> str:
-        """The name of the device that told a channel last."""
-        owner = self._owners.get(channel)
-        return self.devices[owner[0]].name if owner else ""
 
     def leave(self, devices: Iterable[int]) -> None:
         """Devices that went; another may tell now what they told."""

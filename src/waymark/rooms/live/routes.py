@@ -11,13 +11,13 @@ from starlette.responses import StreamingResponse
 
 from waymark.core.errors import InputError, NotFoundError
 from waymark.core.link import CHARACTERISTICS
+from waymark.devices import MOST_NAME
 from waymark.rooms.deps import ERRORS, Key
 from waymark.rooms.doorway import room_router
 from waymark.rooms.files import DeskDep, fit_row
 from waymark.rooms.live import keeping
 from waymark.rooms.live.deps import LiveDep
 from waymark.rooms.live.hub import MOST_AGE_MS, Live
-from waymark.rooms.live.readings import MOST_NAME
 from waymark.rooms.live.sitting import plan_of
 from waymark.rooms.live.views import LiveView, live_view
 from waymark.rooms.posts.ride import RideState, Trial

@@ -10,7 +10,7 @@ from pydantic import Field
 from waymark.core.link import Channel, Mean
 from waymark.core.rules.trials import LAST_SHARE, LEAST_COVERED, REST_POWER, SAME_SITTING_S
 from waymark.core.trial import Begun, Phase, Plan, Span, phase_of, spans_of
-from waymark.devices import Frame, Kind
+from waymark.devices import Frame
 from waymark.rooms.live.readings import Readings, packed
 from waymark.rooms.posts.ride import Trial
 from waymark.rooms.schema import Strict, mm
@@ -128,8 +128,8 @@ class Sitting:
         self.lock = Lock()
         self.live = Readings(POINT_S)
         self.recording: Recording | None = None
-        self.trouble = ""
-        self.looked_s = now_s
+        # When somebody looked last, by a clock that nobody sets.
+        self.looked_s = 0.0
 
     def take(self, frame: Frame, at_s: float) -> None:
         """Take a frame that came at ``at_s`` of the room's clock."""
@@ -143,10 +143,10 @@ class Sitting:
                 it.take(frame, at_s - it.zero_s)
 
     def introduce(self, recording: Recording, now_s: float) -> None:
-        """Begin to record: who is linked is put down first."""
+        """A run begins: who is linked is put down, as numbers may be others' since."""
         for device in self.live.devices.values():
             if device.linked:
-                recording.take(Frame(Kind.HELLO, device.number, "0000", device.name.encode()), now_s - recording.zero_s)
+                recording.take(Frame.hello(device.number, device.name), now_s - recording.zero_s)
 
     def leave(self, devices: set[int]) -> None:
         """Devices that went."""

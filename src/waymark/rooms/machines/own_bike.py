@@ -18,9 +18,10 @@ from waymark.rooms.schema import Point
 from waymark.rooms.telling import Told
 
 Held = Literal["tyre", "axle"]
-# A trainer that holds the tyre lifts it a little off the floor.
+# So much the wheel is drawn off the floor until its axle is taped.
 USUAL_LIFT_MM = 30.0
 USUAL_WHEELBASE_MM = 1000.0
+UNTAPED = say("How high a trainer holds the axle is its own: nothing is put under the wheel by guessing.")
 # Less than this cannot be told with a tape.
 LEVEL_MM = 3.0
 
@@ -34,13 +35,17 @@ class KnownLength(BaseModel):
 
 
 class OwnBikeView(BaseModel):
-    """One's own bike on a trainer: what goes under it, what is left, and in which order it is done."""
+    """One's own bike on a trainer: what goes under it, what is left, and in which order it is done.
+
+    ``taped``: its rear axle was; until then it is only drawn, as one that is lifted a little.
+    """
 
     fit: int
     rider: str
     headline: Told
     says: Told
     known: list[KnownLength]
+    taped: bool
     block_mm: float
     tilt_deg: float
     within: bool
@@ -79,15 +84,14 @@ def own_bike_view(
     return OwnBikeView(
         fit=fit[0],
         rider=fit[1],
-        headline=_headline(it.block_mm)
-        if front_axle_mm is None
-        else _to_raise(_level_axle(it, wheels) - front_axle_mm),
-        says=_says(it, marks, front_axle_mm, level=_level_axle(it, wheels)),
+        headline=_headline(it, wheels, rear_axle_mm, front_axle_mm),
+        says=_says(it, marks, wheels, front_axle_mm) if rear_axle_mm else UNTAPED,
         known=known,
+        taped=rear_axle_mm is not None,
         block_mm=it.block_mm,
         tilt_deg=it.tilt_deg,
         within=word == "in",
-        steps=_steps(held, it, front),
+        steps=_steps(held, it, front, taped=rear_axle_mm is not None),
         picture=shapes(items),
         marks=[_point(it.saddle), _point(it.hand)],
         goals=[_point(m) for m in marks],
@@ -116,31 +120,27 @@ def _known(facts: Facts) -> list[KnownLength]:
     return found
 
 
-def _level_axle(it: OwnBike, wheels: Wheels) -> float:
-    """How high the front axle lies when the bike is level."""
-    return wheels.front_mm + it.block_mm
-
-
-def _headline(block_mm: float) -> Said:
-    if abs(block_mm) < LEVEL_MM:
-        return say("Level as it stands")
-    if block_mm > 0:
-        return say("{mm} under the front wheel", mm=Length(block_mm))
-    return say("{mm} under the trainer", mm=Length(-block_mm))
-
-
-def _to_raise(mm: float) -> Said:
-    """What the taped front axle still asks for."""
-    if abs(mm) < LEVEL_MM:
+def _headline(it: OwnBike, wheels: Wheels, rear_axle: float | None, front_axle: float | None) -> Said:
+    """What goes under it, or what the taped front axle still asks for."""
+    if rear_axle is None:
+        return say("Tape the rear axle in the trainer")
+    if front_axle is None:
+        if abs(it.block_mm) < LEVEL_MM:
+            return say("Level as it stands")
+        if it.block_mm > 0:
+            return say("{mm} under the front wheel", mm=Length(it.block_mm))
+        return say("{mm} under the trainer", mm=Length(-it.block_mm))
+    missing = wheels.front_mm + it.block_mm - front_axle
+    if abs(missing) < LEVEL_MM:
         return say("Level")
-    if mm > 0:
-        return say("{mm} more under the front wheel", mm=Length(mm))
-    return say("{mm} less under the front wheel", mm=Length(-mm))
+    if missing > 0:
+        return say("{mm} more under the front wheel", mm=Length(missing))
+    return say("{mm} less under the front wheel", mm=Length(-missing))
 
 
-def _says(it: OwnBike, marks: tuple[Mark, Mark], taped: float | None, level: float) -> Said:
+def _says(it: OwnBike, marks: tuple[Mark, Mark], wheels: Wheels, front_axle: float | None) -> Said:
     """What is left with what is under it now, in words of the saddle: that is what a rider feels first."""
-    if taped is not None and abs(taped - level) < LEVEL_MM:
+    if front_axle is not None and abs(front_axle - wheels.front_mm - it.block_mm) < LEVEL_MM:
         return say("The front axle is where a level bike has it: every mark is as on the road.")
     if abs(it.tilt_deg) < 0.15:
         return say("Level, every mark is as on the road; nothing on the bike is touched.")
@@ -151,7 +151,7 @@ def _says(it: OwnBike, marks: tuple[Mark, Mark], taped: float | None, level: flo
     return say("As it stands the nose rises {tilt} and the saddle lies {by} further back.", tilt=tilt, by=by)
 
 
-def _steps(held: Held, it: OwnBike, front_radius_mm: float) -> list[Said]:
+def _steps(held: Held, it: OwnBike, front_radius_mm: float, *, taped: bool) -> list[Said]:
     steps = [say("Ask the frame's maker whether it may be held in a trainer.")]
     if held == "tyre":
         steps += [
@@ -163,6 +163,8 @@ def _steps(held: Held, it: OwnBike, front_radius_mm: float) -> list[Said]:
             say("Rear wheel out; the trainer's cassette and axle ends are those of this bike."),
             say("Shift through all gears before the rider sits on it."),
         ]
+    if not taped:
+        return [*steps, say("Tape the rear axle over the floor the trainer stands on: what goes under it follows.")]
     if it.block_mm >= LEVEL_MM:
         steps.append(say("Front wheel on a block of {mm} that cannot roll off.", mm=Length(it.block_mm)))
     elif it.block_mm <= -LEVEL_MM:

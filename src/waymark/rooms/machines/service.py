@@ -109,11 +109,7 @@ def rider_set(facts: Facts, file: MachineFile, fit: int, rider: str) -> RiderSet
     if isinstance(want, Said):
         return RiderSet(fit=fit, rider=rider, why_not=want, settings=[], crank_mm=None, within=False, says=None)
     found, told = dialled(facts, machine, want)
-    labels = [
-        _label(stop.label, stop.mm)
-        for one in (found.saddle, found.bar)
-        for stop in one.stops
-    ]  # fmt: skip
+    labels = [_label(stop.label, stop.mm) for stop in (*found.saddle.stops, *found.bar.stops)]
     return RiderSet(
         fit=fit, rider=rider, why_not=None, settings=labels, crank_mm=found.crank_mm, within=found.within, says=told
     )

@@ -87,7 +87,7 @@ const PATTERNS = [
       differs: t('crank'),
       set_ups: t('170, 165'),
       outcomes: t('Hips, Effort'),
-      measured: ['power_w', 'cadence_rpm', 'heart_rate_bpm'] as Channel[],
+      measured: ['power_w', 'cadence_rpm'] as Channel[],
       blocks: 4,
       minutes: 1,
       rest_minutes: 3,
