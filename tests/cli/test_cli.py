@@ -3,6 +3,9 @@
 from __future__ import annotations
 
 import json
+import re
+import signal
+import socket
 import subprocess
 import sys
 from pathlib import Path
@@ -10,8 +13,10 @@ from pathlib import Path
 import pytest
 
 from tests.rooms.test_calc import EXAMPLES
-from tests.shell import waymark
+from tests.shell import WAYMARK, waymark
+from waymark.core.link import decode
 from waymark.demo import demo_files, demo_shelves
+from waymark.devices import Unpacker
 
 
 def test_the_installed_command_itself() -> None:
@@ -84,3 +89,27 @@ def test_seeding_twice_changes_nothing(tmp_path: Path) -> None:
 
 def test_schema_of_the_fit_file() -> None:
     assert json.loads(waymark("schema").stdout)["title"] == "FitFile"
+
+
+def test_the_trainer_is_listened_to_at_the_port_it_shows() -> None:
+    command = [str(WAYMARK), "trainer", "--port", "0", "--speed", "50", "--seed", "4"]
+    riding = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
+    try:
+        assert riding.stdout is not None
+        told = re.fullmatch(r"Simulated trainer at port (\d+); Ctrl-C ends it.\n", riding.stdout.readline())
+        assert told
+        with socket.create_connection(("127.0.0.1", int(told[1])), timeout=20) as line:
+            frames, unpacker = [], Unpacker()
+            while len(frames) < 30:
+                frames += list(unpacker.feed(line.recv(4096)))
+    finally:
+        riding.send_signal(signal.SIGINT)
+        assert riding.wait(timeout=20) == 0
+        if riding.stdout is not None:
+            riding.stdout.close()
+    assert [(f.device, f.name) for f in frames[:2]] == [(1, "Simulated trainer"), (2, "Simulated strap")]
+    sent = [decode(f.characteristic, f.payload) for f in frames[2:]]
+    assert all(100 < fields["power_w"] < 170 for fields in sent if "power_w" in fields)
+    assert any("heart_rate_bpm" in fields for fields in sent)
+    wrong = waymark("trainer", "--port", "70000")
+    assert wrong.returncode == 2

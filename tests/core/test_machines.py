@@ -11,7 +11,8 @@ from hypothesis import strategies as st
 
 from waymark.core.drawing.machine import machine_items
 from waymark.core.drawing.machine_card import MachineCard, card_page
-from waymark.core.drawing.primitives import DisplayList, Label
+from waymark.core.drawing.own_bike import own_bike_items
+from waymark.core.drawing.primitives import Circle, DisplayList, Label
 from waymark.core.errors import InputError
 from waymark.core.marks import Mark
 from waymark.core.trainer import Axis, Machine, Slide, Stop, Taped, Wheels, calibrate, dial, stand_on
@@ -137,3 +138,21 @@ def test_with_its_block_an_own_bike_stands_as_on_the_road(
     level = stand_on(wheels, rear + lift, front + it.block_mm, mark, mark)
     assert level.tilt_deg == pytest.approx(0, abs=1e-9)
     assert (level.hand.x_mm, level.hand.y_mm) == pytest.approx(at, abs=1e-9)
+
+
+@pytest.mark.parametrize(("rear_axle", "block"), [(376.0, 30.0), (346.0, 0.0), (376.0, 0.0)])
+def test_an_own_bike_is_drawn_as_it_stands(rear_axle: float, block: float) -> None:
+    wheels, s, h = Wheels(346, 346, 1014), Mark(-200, 700), Mark(560, 650)
+    it = stand_on(wheels, rear_axle, 346 + block, s, h)
+    items = own_bike_items(wheels, rear_axle, 346 + block, it.tilt_deg, it.saddle, it.hand, wheel_off=False)
+    circles = [c for c in items if isinstance(c, Circle)]
+    tyres = sorted((c for c in circles if c.radius_mm == 346), key=lambda c: c.centre.x_mm)
+    assert len(tyres) == 2
+    rear, front = (c.centre for c in tyres)
+    assert rear.distance_mm(front) == pytest.approx(1014)
+    floor = rear.y_mm - rear_axle
+    # The front wheel stands on what is under it, the trainer on the floor.
+    assert front.y_mm - 346 - floor == pytest.approx(block, abs=1e-6)
+    assert DisplayList([i for i in items if not isinstance(i, Circle)]).bounds()[1] == pytest.approx(floor, abs=1e-6)
+    off = own_bike_items(wheels, rear_axle, 346 + block, it.tilt_deg, it.saddle, it.hand, wheel_off=True)
+    assert sum(isinstance(c, Circle) and c.radius_mm == 346 for c in off) == 1

@@ -263,11 +263,13 @@ def test_a_room_that_falls_over_loses_less_than_a_second(tmp_path: Path, demo_fi
     serving = subprocess.Popen([WAYMARK, "serve", "--data", str(data), "--port", str(port)], stdout=subprocess.DEVNULL)
     try:
         with httpx.Client(base_url=f"http://127.0.0.1:{port}/api/fits/6", headers=PROVEN, timeout=30) as client:
-            _answering(client)
+            _answering(client, serving)
             assert client.post("/live/link", json={}).status_code == 200
             assert client.post("/trials/4/begin", json={"run": 7}).status_code == 200
             seen = now = 0.0
+            # The wall's clock; a room that stands still fails.
             while now < 3.0:
+                assert serving.poll() is None
                 shown = client.get("/live", params={"trial": 4}).json()
                 now = shown["now_s"]
                 seen = now - min(d["ago_s"] for d in shown["devices"] if d["ago_s"] is not None)
@@ -284,11 +286,12 @@ def test_a_room_that_falls_over_loses_less_than_a_second(tmp_path: Path, demo_fi
     assert seen - kept < 1.0
 
 
-def _answering(client: httpx.Client) -> None:
-    """Wait until the room answers."""
-    while True:
+def _answering(client: httpx.Client, serving: subprocess.Popen[bytes]) -> None:
+    """Wait until the room answers; one that ended fails."""
+    while serving.poll() is None:
         try:
             client.get("/live")
             return
         except httpx.ConnectError:
             continue
+    raise AssertionError("the room ended before it answered")

@@ -159,6 +159,8 @@ const shown = (x: number | null) => (x === null ? '' : `${x > 0 ? '+' : x < 0 ? 
       :runs="recorded?.ridden"
       :shade="shade"
       :label="over" />
+    <!-- What is below does not jump when the lines come. -->
+    <div v-else-if="!live && Object.keys(trial.means ?? {}).length" class="awaited"></div>
     <table class="found">
       <caption>
         {{
@@ -282,6 +284,9 @@ h1 {
   display: flex;
   flex-wrap: wrap;
   gap: 8px 12px;
+}
+.awaited {
+  height: 262px;
 }
 .fit {
   font-size: 19px;
