@@ -35,7 +35,7 @@ CLASSES = {"12 / 3": THIN, "16 / 7": FAIR, "18 / 9": ASKED, "21 / 12": FULL}
 SIGHTED = {
     p.name: p.sight
     for p in BY_NAME.values()
-    if p.sight and p.sight.turn in ("as_read", "negated") and p.sight.end in (*WANTED, "bb")
+    if p.sight and p.sight.turn in ("as_read", "negated", "to_hand") and p.sight.end in (*WANTED, "bb")
 }
 
 

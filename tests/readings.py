@@ -12,6 +12,9 @@ LEANS = Leans(
     off_ahead=Known(84, 20, "assumed"),
     off_above=Known(8, 15, "assumed"),
     bb_height=Known(270, 12, "assumed"),
+    hand_side=Known(205, 10, "assumed"),
+    pad_side=Known(90, 10, "assumed"),
+    tops_side=Known(90, 15, "assumed"),
 )
 
 

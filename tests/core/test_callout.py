@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from math import degrees, radians, sin
 
 import numpy as np
@@ -10,7 +11,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from tests.readings import LEANS, taken
-from waymark.core.callout import BY_NAME, PROMPTS, USUAL, Taken, both_sides, in_order, level_of, survey_bike
+from waymark.core.callout import BY_NAME, PROMPTS, USUAL, Known, Taken, both_sides, in_order, level_of, survey_bike
 from waymark.core.callout.observe import TIE, sighted, stated
 from waymark.core.callout.slips import likely_slips
 from waymark.core.errors import GeometryError
@@ -76,7 +77,7 @@ def test_every_way_of_stating_gives_the_same_marks(
     s: Mark, h: Mark, height: str, setback: str, hand_height: str, reach: str
 ) -> None:
     context = SaddleContext(LEANS.crank.value, LEANS.seat_angle.value, LEANS.bb_height.value, 150)
-    hand = HandContext(s, s + Mark(150, 0), Mark(0, 0), LEANS.bb_height.value)
+    hand = HandContext(s, s + Mark(150, 0), Mark(0, 0), LEANS.bb_height.value, LEANS.hand_side.value)
     read = {
         HEIGHTS[height]: state_height(height, s, context), SETBACKS[setback]: state_setback(setback, s, context),
         HAND_HEIGHTS[hand_height]: state_hand_height(hand_height, h, hand),
@@ -91,6 +92,8 @@ def test_every_way_of_stating_gives_the_same_marks(
 @given(st.sampled_from([p for p in PROMPTS if p.sight]), st.floats(-400, 1400))
 def test_a_stated_number_and_its_sight_are_each_others_inverse(prompt: object, value: float) -> None:
     turn = prompt.sight.turn  # type: ignore[attr-defined]
+    if (side := LEANS.beside(turn)) is not None:
+        value = side.value + 1 + abs(value)
     assert stated(turn, sighted(turn, value, LEANS), LEANS) == pytest.approx(value)
 
 
@@ -170,7 +173,7 @@ def test_sides_meant_to_differ_are_one_reading_again() -> None:
     read = taken(s_hand__right=785, s_hand__left=775)
     read["s_hand.left"] = Taken(read["s_hand.left"].prompt, (775.0,), "left", "meant")
     (observed,) = survey_bike(read, LEANS).observed
-    assert observed.reading.value == 780
+    assert observed.reading.value == pytest.approx((780**2 - 205**2) ** 0.5)
     assert both_sides(read)[0].meant
 
 
@@ -279,6 +282,8 @@ def test_the_likely_slip_is_named() -> None:
     assert guess("s_behind", "54", perfect("nose_behind"))[0] == "held at the nose, not at the saddle mark"
     assert guess("s_clamp", "", perfect("s_clamp") - 100)[0] == "100 short on the tape"
     assert guess("nose_clamp", "", perfect("nose_hand"))[0] == "held at the hood, not at the bar clamp"
+    to_middle = BIKE["s"].distance_mm(BIKE["h"])
+    assert guess("s_hand__right", "", to_middle) == ["to the bike's middle, not out to the side"]
 
 
 def test_no_slip_is_guessed_where_none_fits() -> None:
@@ -315,3 +320,60 @@ def test_readings_that_all_wander_are_restless_though_none_stands_out() -> None:
     found = survey_bike(wandering, LEANS)
     assert found.restless
     assert not found.suspects
+
+
+def in_space(a: Mark, b: Mark, side_mm: float) -> float:
+    """How long a tape is between a point of the middle plane and one out to the side."""
+    return float(np.linalg.norm(np.array([b.x_mm - a.x_mm, b.y_mm - a.y_mm, side_mm])))
+
+
+@pytest.mark.parametrize(
+    ("name", "end", "start", "side"),
+    [
+        ("s_hand", "h", "s", 205), ("nose_hand", "h", "nose", 205), ("bb_hand", "h", "bb", 205),
+        ("s_drops", "drops", "s", 205), ("s_tops", "tops", "s", 90), ("s_pad", "pad", "s", 90),
+    ],
+)  # fmt: skip
+def test_a_tape_to_the_hand_itself_is_brought_into_the_middle_plane(
+    name: str, end: str, start: str, side: float
+) -> None:
+    places = {**BIKE, "bb": ORIGIN, "drops": Mark(545, 520), "tops": Mark(489, 633), "pad": Mark(430, 690)}
+    tape, turn = in_space(places[start], places[end], side), BY_NAME[name].sight
+    assert turn
+    plane = places[start].distance_mm(places[end])
+    assert tape - plane > 5, "it is no small thing"
+    assert sighted(turn.turn, tape, LEANS) == pytest.approx(plane)
+    assert stated(turn.turn, plane, LEANS) == pytest.approx(tape)
+
+
+@settings(max_examples=40)
+@given(saddles, hands, st.floats(150, 330))
+def test_a_bike_taped_to_its_hands_is_the_bike(s: Mark, h: Mark, side: float) -> None:
+    leans = replace(LEANS, hand_side=Known(side, 2, "read"))
+    nose = s + Mark(150, 0)
+    read = taken(
+        s_behind=-s.x_mm, s_plumb=s.y_mm, s_nose=150.0, nose_behind=-nose.x_mm, nose_up=nose.y_mm,
+        s_hand__right=in_space(s, h, side), bb_hand__right=in_space(ORIGIN, h, side), hand_up__right=h.y_mm,
+        hand_ahead__right=h.x_mm,
+    )  # fmt: skip
+    found = survey_bike(read, leans)
+    assert found.points["h"].raw.distance_mm(h) < 1e-4
+    assert not found.suspects
+    # Taken for a tape in the middle plane, it would put the hand beyond what its own plumb lines say.
+    flat = survey_bike(read, LEANS if side == 205 else replace(LEANS, hand_side=Known(0, 0, "read")))
+    assert flat.points["h"].raw.distance_mm(h) > 3 or flat.suspects
+
+
+def test_half_a_bars_doubt_stands_in_the_reading() -> None:
+    read = taken(s_behind=207, s_plumb=697, s_hand__right=in_space(BIKE["s"], BIKE["h"], 205), hand_up__right=641)
+    sure, guessed = (
+        survey_bike(read, replace(LEANS, hand_side=Known(205, sd, "read"))).points["h"].sd_x_mm for sd in (2, 30)
+    )
+    # 205·30 over the 774 in the middle plane, beside the tape's own.
+    assert sure < 4
+    assert guessed == pytest.approx(np.hypot(sure, 205 * 30 / 774), abs=0.3)
+
+
+def test_a_tape_shorter_than_the_hand_is_out_is_refused() -> None:
+    with pytest.raises(GeometryError, match="A tape of 300 does not reach a hand that is 330 out to the side"):
+        sighted("to_hand", 300, replace(LEANS, hand_side=Known(330, 2, "read")))

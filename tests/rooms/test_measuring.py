@@ -141,7 +141,7 @@ def test_repeats_nobody_can_judge_are_shown_apart(fitter: Fitter) -> None:  # no
 
 
 def test_left_and_right_are_shown_until_they_are_settled(fitter: Fitter) -> None:  # noqa: F811
-    view = call(fitter, s_hand__left=f"{perfect('s_hand') - 12:.0f}")
+    view = call(fitter, bar_width="410", s_hand__left=f"{perfect('s_hand') - 12:.0f}")
     (slip,) = view["findings"]
     assert (slip["key"], slip["chip"]) == ("s_hand.left", "12 short")
     assert slip["says"].endswith(f"The right was read {perfect('s_hand'):.0f}.")
@@ -231,6 +231,43 @@ def test_later_is_later_until_it_is_read(fitter: Fitter) -> None:  # noqa: F811
     assert fitter.sheet["state"]["measure"]["skipped"] == ["s_floor"]
     fitter.call("s_floor", "961")
     assert fitter.sheet["state"]["measure"]["skipped"] == []
+
+
+def hand_x(fitter: Fitter) -> float:  # noqa: F811
+    """The hand as it is placed, fore and aft."""
+    return next(r for r in fitter.sheet["ledger"] if r["mark"] == "hand")["cells"]["now"]["x_mm"]
+
+
+def test_the_bars_own_width_says_how_far_out_a_tape_ends(fitter: Fitter) -> None:  # noqa: F811
+    for key, typed in (("s_behind", "207"), ("s_plumb", "697"), ("hand_up.right", "641"), ("s_hand.right", "800")):
+        fitter.call(key, typed)
+    plane = {width: (800**2 - (width / 2) ** 2 - 56**2) ** 0.5 - 207 for width in (360, 410, 460)}
+    assert hand_x(fitter) == pytest.approx(plane[410], abs=0.1)
+    for width in (360, 460):
+        fitter.call("bar_width", f"{width}")
+        assert hand_x(fitter) == pytest.approx(plane[width], abs=0.1)
+    why = next(r for r in fitter.sheet["ledger"] if r["mark"] == "hand")["cells"]["now"]["source"]
+    assert "  tapes end 230 out to the side" in why
+    hint = next(a for a in fitter.sheet["measure"]["asked"] if a["key"] == "s_hand.left")["hint"]
+    assert hint == (
+        "Straight, with the tape, to the hollow of the left hood, where the web of the thumb sits itself, out to the side."
+    )
+    fitter.edit("measure.tape", {"ends": "middle"})
+    assert hand_x(fitter) == pytest.approx((800**2 - 56**2) ** 0.5 - 207, abs=0.1)
+    hint = next(a for a in fitter.sheet["measure"]["asked"] if a["key"] == "s_hand.left")["hint"]
+    assert hint == "Straight, to a straight edge laid across both sides, over the bike's middle."
+
+
+def test_a_file_of_version_2_keeps_the_position_it_had() -> None:
+    heard = {k: {"heard": [{"typed": str(v), "value": v}]} for k, v in
+             {"s_behind": 207, "s_plumb": 697, "hand_up.right": 641, "s_hand.right": 774}.items()}  # fmt: skip
+    held = FitState.model_validate(migrated({"version": 2, "measure": {"readings": heard}}))
+    hand = now_marks(facts_of(held))["hand"]
+    assert hand.x_mm == pytest.approx((774**2 - 56**2) ** 0.5 - 207)
+    del heard["s_hand.right"]
+    anew = migrated({"version": 2, "measure": {"readings": heard}})
+    assert anew["version"] == 3
+    assert "tape" not in anew["measure"], "no tape to the hands was read: the next one ends at the hand"
 
 
 def test_a_file_of_version_1_is_the_same_bike(demo: TestClient) -> None:

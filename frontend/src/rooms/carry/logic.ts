@@ -25,8 +25,8 @@ export const SETBACKS = [
 ]
 export const REACHES = [
   { value: 'hand_ahead.right', label: t('Hand ahead of BB') },
-  { value: 's_hand.right', label: t('Saddle mark to hand, straight') },
-  { value: 'nose_hand.right', label: t('Nose to hand, straight') },
+  { value: 's_hand.right', label: t('Saddle mark to the hand itself, straight') },
+  { value: 'nose_hand.right', label: t('Nose to the hand itself, straight') },
   { value: 'nose_clamp', label: t('Nose to bar clamp, straight') },
   { value: 'clamp_ahead', label: t('Bar clamp ahead of BB') },
 ]
@@ -39,6 +39,7 @@ export const RISES = [
 ]
 const LEANS_ON_THE_FLOOR = ['s_floor', 'hand_floor.right', 'clamp_floor']
 const LEANS_ON_THE_CRANK = ['s_pedal', 's_pedal_six']
+const LEANS_ON_THE_WIDTH = ['s_hand.right', 'nose_hand.right']
 const LEANS_ON_THE_NOSE = ['nose_behind', 'nose_hand.right', 'nose_clamp']
 
 /** What a convention leans on and is worth typing too, as readings of their own. */
@@ -48,6 +49,7 @@ export function wanted(stated: readonly Stated[]): { key: string; label: string 
   if (has(LEANS_ON_THE_CRANK)) asked.push({ key: 'crank', label: t('Crank length') })
   if (has(LEANS_ON_THE_FLOOR)) asked.push({ key: 'bb_floor', label: t('BB above the floor') })
   if (has(LEANS_ON_THE_NOSE)) asked.push({ key: 's_nose', label: t('Saddle mark to nose') })
+  if (has(LEANS_ON_THE_WIDTH)) asked.push({ key: 'bar_width', label: t('Bar width, middle to middle at the hoods') })
   return asked
 }
 

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from math import cos, hypot, radians, sin
+from math import cos, hypot, radians, sin, sqrt
 from typing import Literal
 
 from waymark.core.callout.prompt import Sight, Turn
 from waymark.core.callout.taken import Sides, Taken, both_sides
+from waymark.core.errors import GeometryError
 from waymark.core.marks import Mark
+from waymark.core.say import exactly, say
 from waymark.core.survey.model import BB, Reading
 
 PEDAL_SIX = "pedal_six"
@@ -26,9 +28,16 @@ class Known:
     source: Literal["read", "part", "assumed"]
 
 
+IN_THE_MIDDLE = Known(0.0, 0.0, "read")
+
+
 @dataclass(frozen=True, slots=True)
 class Leans:
-    """What sights and ties lean on; mm and degrees."""
+    """What sights and ties lean on; mm and degrees.
+
+    ``hand_side``, ``pad_side`` and ``tops_side`` are how far beside the bike's middle plane a tape ends that is held to
+    the hand, a pad or the tops themselves; 0 where it is held to the middle, over a straight edge.
+    """
 
     crank: Known
     seat_angle: Known
@@ -36,6 +45,13 @@ class Leans:
     off_ahead: Known
     off_above: Known
     bb_height: Known
+    hand_side: Known = IN_THE_MIDDLE
+    pad_side: Known = IN_THE_MIDDLE
+    tops_side: Known = IN_THE_MIDDLE
+
+    def beside(self, turn: Turn) -> Known | None:
+        """How far beside the middle plane the tape of a sight ends; ``None`` for sights within it."""
+        return {"to_hand": self.hand_side, "to_pad": self.pad_side, "to_tops": self.tops_side}.get(turn)
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,7 +64,23 @@ class Observed:
 
 
 def sighted(turn: Turn, stated: float, leans: Leans) -> float:
-    """The sighted number for a stated one. The inverse is ``stated``."""
+    """The sighted number for a stated one. The inverse is ``stated``.
+
+    A tape that ends at a hand is longer than what it sights in the middle plane: √(tape² − side²). Raises
+    ``GeometryError`` where it is shorter than the hand is out to the side.
+    """
+    side = leans.beside(turn)
+    if side is not None:
+        if stated <= side.value:
+            raise GeometryError(
+                say(
+                    "A tape of {tape} does not reach a hand that is {side} out to the side.",
+                    tape=exactly(stated),
+                    side=exactly(side.value),
+                ),
+                field="readings",
+            )
+        return sqrt(stated**2 - side.value**2)
     match turn:
         case "negated":
             return -stated
@@ -58,12 +90,15 @@ def sighted(turn: Turn, stated: float, leans: Leans) -> float:
             return stated * sin(radians(leans.seat_angle.value))
         case "from_behind":
             return 180.0 - stated
-        case "as_read" | "from_pedal_six":
+        case _:
             return stated
 
 
 def stated(turn: Turn, sight: float, leans: Leans) -> float:
     """The number as it is stated for a sighted one, the inverse of ``sighted``."""
+    side = leans.beside(turn)
+    if side is not None:
+        return hypot(sight, side.value)
     match turn:
         case "negated":
             return -sight
@@ -73,12 +108,15 @@ def stated(turn: Turn, sight: float, leans: Leans) -> float:
             return sight / sin(radians(leans.seat_angle.value))
         case "from_behind":
             return 180.0 - sight
-        case "as_read" | "from_pedal_six":
+        case _:
             return sight
 
 
 def _sd(turn: Turn, sd: float, value: float, leans: Leans) -> float:
-    """A sight's standard deviation with that of what it leans on."""
+    """A sight's standard deviation with that of what it leans on; ``value`` is as stated."""
+    side = leans.beside(turn)
+    if side is not None:
+        return hypot(sd * value, side.sd * side.value) / sighted(turn, value, leans)
     match turn:
         case "less_crank" | "from_pedal_six":
             return hypot(sd, leans.crank.sd)

@@ -136,8 +136,10 @@ def _datum(prompt: Prompt, value: float, leans: Leans, survey: Survey) -> Iterat
         yield say("from the BB instead of the floor"), value + height, 1.0
     if sight.kind == "y" and sight.start == BB:
         yield say("from the floor instead of the BB"), value - height, 1.0
-    if sight.kind == "distance" and BB in (sight.start, sight.end) and sight.turn == "as_read":
+    if sight.kind == "distance" and BB in (sight.start, sight.end) and sight.turn in ("as_read", "to_hand"):
         yield say("from the pedal axle, crank not subtracted"), value - leans.crank.value, 1.0
+    if (side := leans.beside(sight.turn)) is not None and value > 0:
+        yield say("to the bike's middle, not out to the side"), hypot(value, side.value), 1.0
     if sight.turn == "less_crank":
         yield say("from the BB, not the pedal axle"), value + leans.crank.value, 1.0
 
@@ -165,7 +167,12 @@ def _beside(
             if start is None or end is None or (role == "start" and sight.kind == "floor_height"):
                 continue
             probe = Reading("there", sight.kind, "end", 0.0, "start")
-            there = stated(sight.turn, linear(probe, start, end, survey.bb_height_mm or 0.0).value, leans)
+            there = linear(probe, start, end, survey.bb_height_mm or 0.0).value
+            if sight.kind == "distance" and "h" in (own, other):
+                # Of hand and clamp the one lies out to the side, the other does not.
+                there = hypot(there, leans.hand_side.value) if other == "h" else there
+            else:
+                there = stated(sight.turn, there, leans)
             # What was read agrees with the place beside, so it should have been what the others say here.
             words = say("held at {there}, not at {here}", there=places[other], here=places[own])
             yield words, agreeing + (value - there), 1.0

@@ -7,7 +7,7 @@ to it; the hand lies off the clamp by the bar's own offset.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from math import sqrt
+from math import hypot, sqrt
 
 from waymark.core.errors import GeometryError, InputError
 from waymark.core.marks import ORIGIN, Mark
@@ -17,12 +17,14 @@ from waymark.core.say import Words, say
 
 @dataclass(frozen=True, slots=True)
 class HandContext:
-    """What the conventions lean on: S, the nose, the hand off the bar clamp, the BB above the floor."""
+    """What the conventions lean on: S, the nose, the hand off the bar clamp, the BB above the floor; how far out to the
+    side of the bike's middle a tape to the hand ends (0: it is held to the middle)."""
 
     saddle: Mark
     nose: Mark
     hand_off_clamp: Mark
     bb_height_mm: float
+    hand_side_mm: float = 0.0
 
 
 HAND_HEIGHT_WAYS: tuple[Way, ...] = (
@@ -34,12 +36,13 @@ HAND_HEIGHT_WAYS: tuple[Way, ...] = (
 )
 HAND_REACH_WAYS: tuple[Way, ...] = (
     Way("hand_ahead", "Hand ahead of BB", "Plumb line from the hand mark, level to the axle.", 100, 1000),
-    Way("mark_to_hand", "Saddle mark to hand", "Straight, with the tape.", 300, 1200),
-    Way("nose_to_hand", "Nose to hand", "Straight, with the tape.", 200, 1100),
+    Way("mark_to_hand", "Saddle mark to hand", "Straight, with the tape, to the hand itself.", 300, 1200),
+    Way("nose_to_hand", "Nose to hand", "Straight, with the tape, to the hand itself.", 200, 1100),
     Way("nose_to_clamp", "Nose to bar clamp", "Straight, tip to the clamp's centre.", 200, 1000),
     Way("clamp_ahead", "Bar clamp ahead of BB", "Plumb line from the clamp's centre.", 100, 1000),
 )
 _LEVEL_REACH = {"hand_ahead", "clamp_ahead"}
+_TO_THE_HAND = {"mark_to_hand", "nose_to_hand"}
 
 
 def state_hand_height(way: str, hand: Mark, context: HandContext) -> float:
@@ -63,7 +66,7 @@ def state_hand_reach(way: str, hand: Mark, context: HandContext) -> float:
     """The hand's distance as ``way`` states it, mm."""
     place, origin = _measured(way, context)
     target = hand - place
-    return target.x_mm if way in _LEVEL_REACH else target.distance_mm(origin)
+    return target.x_mm if way in _LEVEL_REACH else hypot(target.distance_mm(origin), _side_mm(way, context))
 
 
 def hand_from_statements(
@@ -77,8 +80,8 @@ def hand_from_statements(
     place, origin = _measured(reach_way, context)
     if reach_way in _LEVEL_REACH:
         return Mark(reach_mm + place.x_mm, y)
-    rise = y - place.y_mm - origin.y_mm
-    if abs(rise) >= reach_mm:
+    rise = hypot(y - place.y_mm - origin.y_mm, _side_mm(reach_way, context))
+    if rise >= reach_mm:
         raise GeometryError(
             "The distance to the bar is shorter than the difference in height: one of the two is misread.",
             field="hand_reach",
@@ -116,6 +119,11 @@ def _measured(way: str, context: HandContext) -> tuple[Mark, Mark]:
         case "nose_to_clamp":
             return context.hand_off_clamp, context.nose
     raise _unknown("hand_reach", way, HAND_REACH_WAYS)
+
+
+def _side_mm(way: str, context: HandContext) -> float:
+    """How far out to the side the tape of a straight statement ends."""
+    return context.hand_side_mm if way in _TO_THE_HAND else 0.0
 
 
 def _unknown(field: str, way: str, ways: tuple[Way, ...]) -> InputError:

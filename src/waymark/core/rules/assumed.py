@@ -13,6 +13,12 @@ ASSUMED: dict[str, HouseDefault] = {
     "bb_height": HouseDefault(270, "mm", "A road wheel less a common drop.", "house"),
     "hand_ahead": HouseDefault(84, "mm", "A compact drop bar, hoods level.", "house"),
     "hand_above": HouseDefault(8, "mm", "A compact drop bar, hoods level.", "house"),
+    "hood_side": HouseDefault(205, "mm", "Half of a common bar's width at the hoods.", _FROM),
+    "grip_side": HouseDefault(305, "mm", "Half of a common flat bar, the hand 55 in from its end.", _FROM),
+    "extension_side": HouseDefault(60, "mm", "Extensions stand close together.", "house"),
+    "pad_side": HouseDefault(90, "mm", "Half of a common pad width.", _FROM),
+    "tops_side": HouseDefault(90, "mm", "The middle of the flat part.", "house"),
+    "grip_inset": HouseDefault(55, "mm", "The palm's middle from the bar's end.", "docs/formulas.md, Cockpit"),
     "foot_stack": HouseDefault(25, "mm", "Pedal, cleat and a stiff sole.", "docs/formulas.md, Body"),
     "pad_behind": HouseDefault(20, "mm", "Pads stand a little behind the clamp.", "house"),
     "pad_above": HouseDefault(90, "mm", "Pads on a common stack of spacers.", "house"),
@@ -26,6 +32,11 @@ ASSUMED_SD: dict[str, HouseDefault] = {
     "bb_height": HouseDefault(12, "mm", "Tyres and drops of common bikes.", "house"),
     "hand_ahead": HouseDefault(20, "mm", "Short and long bars.", "house"),
     "hand_above": HouseDefault(15, "mm", "Ramps, hoods and rotation.", "house"),
+    "hood_side": HouseDefault(10, "mm", "Bars of 38 to 44.", _FROM),
+    "grip_side": HouseDefault(30, "mm", "Bars of 620 to 800.", "house"),
+    "extension_side": HouseDefault(20, "mm", "Narrow and wide extensions.", "house"),
+    "pad_side": HouseDefault(10, "mm", "Narrow and wide pads.", _FROM),
+    "tops_side": HouseDefault(15, "mm", "Short and long flat parts.", "house"),
 }
 PART_SD: dict[str, HouseDefault] = {
     "seat_angle": HouseDefault(0.5, "°", "Charts are rounded.", "house"),
@@ -33,6 +44,7 @@ PART_SD: dict[str, HouseDefault] = {
     "bb_height": HouseDefault(5, "mm", "Tyres give, pressures differ.", "house"),
     "hand_ahead": HouseDefault(8, "mm", "Bars turn and levers slide.", "house"),
     "hand_above": HouseDefault(8, "mm", "Bars turn and levers slide.", "house"),
+    "side": HouseDefault(3, "mm", "Hoods turned in, hands in from a bar's end.", "house"),
     "chart": HouseDefault(2, "mm", "Charts are rounded, frames are built to a millimetre or two.", _FROM),
     "stem": HouseDefault(1, "mm", "Stems are made to a millimetre.", _FROM),
     "stem_angle": HouseDefault(0.5, "°", "And to half a degree.", _FROM),
@@ -49,4 +61,5 @@ PART_SD: dict[str, HouseDefault] = {
 READ_SD: dict[str, HouseDefault] = {
     "crank": HouseDefault(0.3, "mm", "Printed on the arm.", "house"),
     "seat_angle": HouseDefault(0.3, "°", "A digital inclinometer.", "docs/formulas.md, Survey"),
+    "side": HouseDefault(2, "mm", "Half of a width by tape.", "house"),
 }

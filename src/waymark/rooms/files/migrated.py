@@ -11,7 +11,7 @@ from waymark.rooms.files.values import VERSION
 
 def migrated(raw: dict[str, Any]) -> dict[str, Any]:
     """A state of any earlier version brought up to ``VERSION``, one step a version; raises ``InputError``."""
-    steps: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_1}
+    steps: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_1, 2: _from_2}
     version = raw.get("version", 1)
     if not isinstance(version, int) or isinstance(version, bool) or not 1 <= version <= VERSION:
         raise InputError(
@@ -70,6 +70,20 @@ def _from_1(raw: dict[str, Any]) -> dict[str, Any]:
         if typed is not None:
             readings[key] = _heard_of_1(typed, name)
     return {**raw, "version": 2, "measure": {**measure, "readings": readings}}
+
+
+# Versions 1 and 2 took tapes to the hands as if they ended in the middle of the bike.
+_TO_THE_SIDE = ("s_hand", "nose_hand", "bb_hand", "s_drops", "s_tops", "s_pad")
+
+
+def _from_2(raw: dict[str, Any]) -> dict[str, Any]:
+    measure = raw.get("measure") or {}
+    if not isinstance(measure, dict):
+        raise InputError("This is no measured bike.", field="fit.measure", kept=str(measure)[:40])
+    readings = measure.get("readings") or {}
+    if any(str(key).split(".")[0] in _TO_THE_SIDE for key in readings):
+        measure = {**measure, "tape": "middle"}
+    return {**raw, "version": 3, "measure": measure}
 
 
 def _heard_of_1(stated: Any, name: str) -> dict[str, Any]:

@@ -35,6 +35,10 @@ const KINDS = [
   { value: 'flat', label: t('Flat or riser') },
   { value: 'aero', label: t('Aero') },
 ] as const
+const TAPES = [
+  { value: 'hand', label: t('At the hand itself') },
+  { value: 'middle', label: t('In the middle') },
+] as const
 const WAYS = {
   saddle_height: t('Saddle height'),
   setback: t('Setback'),
@@ -62,6 +66,14 @@ const value = (w: Schemas['StatedAs']) =>
       :value="sheet.measure!.bar_kind"
       :options="KINDS"
       @pick="(kind) => store.change({ do: 'measure.bar_kind', kind })" />
+    <div class="tape">
+      <span>{{ $t('A straight tape to the hands ends') }}</span>
+      <Choices
+        :label="$t('Where a straight tape to the hands ends')"
+        :value="sheet.measure!.tape"
+        :options="TAPES"
+        @pick="(ends) => store.change({ do: 'measure.tape', ends })" />
+    </div>
     <label
       >{{ $t('Frame on the shelf') }}
       <el-select
@@ -128,6 +140,11 @@ const value = (w: Schemas['StatedAs']) =>
   padding: 14px 24px;
 }
 label {
+  display: grid;
+  gap: 4px;
+  font-weight: 560;
+}
+.tape {
   display: grid;
   gap: 4px;
   font-weight: 560;

@@ -23,6 +23,7 @@ from waymark.rooms.posts.measure.state import (
     MeasureState,
     ReadingState,
     SetupRecord,
+    Tape,
     title_of,
 )
 from waymark.rooms.shelves import DropBarPart, FlatBarPart, SaddlePart
@@ -191,6 +192,20 @@ class Bar(Command):
         return said[measure.handlebar()]
 
 
+class TapeEnds(Command):
+    """Where straight tapes to the hands end: at the hand itself, or at the bike's middle, over a straight edge."""
+
+    do: Literal["measure.tape"] = "measure.tape"
+    ends: Tape
+
+    def run(self, work: Work) -> Said:
+        """Note it."""
+        work.file.part(MeasureState).tape = self.ends
+        return (
+            say("Tape to the hands themselves") if self.ends == "hand" else say("Tape to the middle, over both hands")
+        )
+
+
 class KeepSetup(Command):
     """The marks as they are measured now, kept to compare with later."""
 
@@ -282,5 +297,5 @@ class PresentPart(Command):
 
 
 COMMANDS: tuple[type[Command], ...] = (
-    Read, TakeBack, Decide, Skip, Bar, KeepSetup, MeasureAnew, PresentFrame, PresentPart,
+    Read, TakeBack, Decide, Skip, Bar, TapeEnds, KeepSetup, MeasureAnew, PresentFrame, PresentPart,
 )  # fmt: skip

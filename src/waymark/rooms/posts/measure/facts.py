@@ -31,7 +31,7 @@ from waymark.core.say import Said, say, with_commas
 from waymark.core.seat import SaddleFit
 from waymark.rooms.files import Facts, MarkName, Marks, fact
 from waymark.rooms.posts.measure.state import KEYS, MeasureState, title_of
-from waymark.rooms.shelves import DropBarPart, FrameSize
+from waymark.rooms.shelves import DropBarPart, FlatBarPart, FrameSize
 
 # A mark's point in the survey.
 POINTS: Mapping[str, str] = {"saddle": "s", "nose": "nose", "clamp": "clamp", "hand": "h", "pad": "pad"}
@@ -89,7 +89,38 @@ def leans(facts: Facts) -> Leans:
         off_ahead=known("hand_ahead", bar.x_mm if bar else None),
         off_above=known("hand_above", bar.y_mm if bar else None),
         bb_height=known("bb_height", chart.wheel_radius_mm - chart.bb_drop_mm if chart else None),
+        **_sides(facts),
     )
+
+
+# Who holds what, by the kind of bar.
+_SIDE_OF: Mapping[str, str] = {"drop": "hood_side", "flat": "grip_side", "aero": "extension_side"}
+
+
+def _sides(facts: Facts) -> dict[str, Known]:
+    """How far out to the side tapes to the hands, pads and tops end; nothing where they are held to the middle."""
+    measure, house = facts.part(MeasureState), facts.house
+    if measure.tape == "middle":
+        return {}
+    kind = measure.handlebar()
+
+    def known(name: str, read: float | None, part: float | None) -> Known:
+        if read is not None:
+            return Known(read, house.read_sd["side"], "read")
+        if part is not None:
+            return Known(part, house.part_sd["side"], "part")
+        return Known(house.assumed[name], house.assumed_sd[name], "assumed")
+
+    # A drop bar's width is given at the hoods; of a flat bar's, the hands hold less.
+    bar, width, pads = measure.bar, read_value(measure, "bar_width"), read_value(measure, "pad_width")
+    inset = bar.hand_inset_mm if isinstance(bar, FlatBarPart) else house.assumed["grip_inset"]
+    less = {"drop": 0.0, "flat": inset}.get(kind)
+    of_bar = bar.width_mm / 2 - less if bar is not None and less is not None else None
+    return {
+        "hand_side": known(_SIDE_OF[kind], None if width is None or less is None else width / 2 - less, of_bar),
+        "pad_side": known("pad_side", None if pads is None else pads / 2, None),
+        "tops_side": known("tops_side", None, None),
+    }
 
 
 @fact(by_value=False)
@@ -250,6 +281,7 @@ class Context:
     contact: Contact
     foot_stack_mm: float
     assumed: tuple[str, ...]
+    hand_side_mm: float = 0.0
 
     def point_of(self, mark: str) -> str:
         """The survey's point of a mark: of the hand's, what is carried."""
@@ -297,8 +329,9 @@ def context(facts: Facts) -> Context:
     if measure.handlebar() == "aero" and {"clamp", "pad", "h"} <= set(points):
         pad = points["pad"].at
         to_pad, to_grip = pad - points["clamp"].at, points["h"].at - pad
-        return Context(saddle, Contact("pad", to_pad, to_grip, read_value(measure, "pad_width")), stack, stands_in)
-    return Context(saddle, Contact(HELD[measure.handlebar()], off), stack, stands_in)
+        pads = Contact("pad", to_pad, to_grip, read_value(measure, "pad_width"))
+        return Context(saddle, pads, stack, stands_in, lean.hand_side.value)
+    return Context(saddle, Contact(HELD[measure.handlebar()], off), stack, stands_in, lean.hand_side.value)
 
 
 @fact
@@ -327,7 +360,7 @@ def placed_now(facts: Facts, mark: MarkName) -> Placed | None:
 def hand_context(saddle: Mark, lean: Context) -> HandContext:
     """What the hand's statements lean on, for a saddle mark."""
     nose = saddle + Mark(lean.saddle.nose_to_s_mm, 0.0)
-    return HandContext(saddle, nose, lean.contact.off, lean.saddle.bb_height_mm)
+    return HandContext(saddle, nose, lean.contact.off, lean.saddle.bb_height_mm, lean.hand_side_mm)
 
 
 def label_of(facts: Facts, mark: MarkName) -> str:

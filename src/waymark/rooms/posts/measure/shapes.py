@@ -7,6 +7,7 @@ from typing import Literal
 from pydantic import BaseModel
 
 from waymark.core.callout import BarKind, Side
+from waymark.rooms.posts.measure.state import Tape
 from waymark.rooms.telling import Told
 
 FindingKind = Literal["slip", "spread", "sides", "contradiction", "unsettled", "level", "parts"]
@@ -181,6 +182,7 @@ class MeasureView(BaseModel):
     ways: dict[str, list[StatedAs]]
     assumed: list[Told]
     bar_kind: BarKind
+    tape: Tape
     asked: list[Asked]
     agreement: list[Agreement]
     findings: list[Finding]

@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from waymark.core.say import Angle, Length, Said, Size, Words, bare, exactly, say, tenths
 from waymark.rooms.files import Facts, MarkName
 from waymark.rooms.posts.measure.facts import context, leans, surveyed
+from waymark.rooms.posts.measure.findings import plain, prompt_of
 from waymark.rooms.posts.measure.state import MeasureState, title_of
 
 # What the ties of a point say in words.
@@ -84,6 +85,15 @@ def _stand_ins(facts: Facts, point: str) -> list[Said]:
             lines.append(
                 say("  {what}: from the part", what=what) if from_part else say("  {what}: assumed", what=what)
             )
+    held = {o.reading.key for o in survey.observed if point in o.reading.points()} if survey else set[str]()
+    turns = [p.sight.turn for key in held if (p := prompt_of(plain(key)[0])).sight]
+    side = next((it for turn in turns if (it := lean.beside(turn)) is not None and it.value), None)
+    if side is not None:
+        out = bare(side.value)
+        if side.source == "assumed":
+            lines.append(say("  tapes end {out} out to the side: assumed", out=out))
+        else:
+            lines.append(say("  tapes end {out} out to the side", out=out))
     return lines
 
 

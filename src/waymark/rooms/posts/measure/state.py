@@ -16,6 +16,7 @@ from waymark.rooms.shelves import DropBarPart, FlatBarPart, FrameSize, SaddlePar
 
 BarPart = DropBarPart | FlatBarPart
 KEYS = every_key()
+Tape = Literal["hand", "middle"]
 Decided = Literal["again", "corrected", "dropped", "kept", "meant", "restored"]
 
 
@@ -63,9 +64,14 @@ class SetupRecord(Strict):
 
 
 class MeasureState(Strict):
-    """The bike as it stands: everything read in the call-out, the parts known from the shelves, kept set-ups."""
+    """The bike as it stands: everything read in the call-out, the parts known from the shelves, kept set-ups.
+
+    ``tape``: whether straight readings to the hands end at the hand itself, out to the side, or at the bike's middle,
+    over a straight edge laid across both hands.
+    """
 
     bar_kind: BarKind | None = None
+    tape: Tape = "hand"
     readings: dict[str, ReadingState] = Field(default_factory=dict, max_length=200)
     skipped: list[str] = Field(default_factory=list, max_length=200)
     decisions: list[Decision] = Field(default_factory=list, max_length=500)

@@ -13,6 +13,7 @@ from waymark.core.callout import (
     USUAL,
     Leans,
     Prompt,
+    Side,
     Survey,
     Taken,
     stated,
@@ -66,6 +67,7 @@ def measure_view(facts: Facts) -> MeasureView:
     lean = measured.leans(facts)
     return MeasureView(
         bar_kind=measure.handlebar(),
+        tape=measure.tape,
         asked=_asked(measure, taken, set(facts.house.asked or USUAL)),
         agreement=_agreement(measure, taken, lean, survey) if survey else [],
         findings=findings(facts),
@@ -136,7 +138,7 @@ def _asked(measure: MeasureState, taken: Mapping[str, Taken], usual: set[str]) -
                     key=key,
                     group=GROUPS[prompt.group],
                     title=prompt.title_for(bar),
-                    hint=prompt.hint_for(bar, side),
+                    hint=_hint(measure, prompt, side),
                     unit=prompt.unit,
                     side=side,
                     usual=ordinary,
@@ -151,6 +153,14 @@ def _asked(measure: MeasureState, taken: Mapping[str, Taken], usual: set[str]) -
                 )
             )
     return made
+
+
+def _hint(measure: MeasureState, prompt: Prompt, side: Side | None) -> Said | str:
+    """How the tape lies: to the middle where this bike's tapes to the hands end there."""
+    beside = prompt.sight is not None and prompt.sight.turn in ("to_hand", "to_pad", "to_tops")
+    if beside and measure.tape == "middle":
+        return say("Straight, to a straight edge laid across both sides, over the bike's middle.")
+    return prompt.hint_for(measure.handlebar(), side)
 
 
 def _off(prompt: Prompt, residual: float) -> float:
@@ -333,7 +343,7 @@ def best_next(measure: MeasureState, taken: Mapping[str, Taken], lean: Leans, su
     candidates = []
     for prompt in PROMPTS:
         sight = prompt.sight
-        if sight is None or bar not in prompt.bars or sight.turn not in ("as_read", "negated"):
+        if sight is None or bar not in prompt.bars or sight.turn not in ("as_read", "negated", "to_hand", "to_pad"):
             continue
         if {sight.end, sight.start} <= points:
             key = key_of(prompt.name, prompt.sides()[0])
