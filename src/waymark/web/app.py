@@ -98,7 +98,8 @@ def make_app(
         calc,
         claims,
     ):
-        app.include_router(router)
+        # Taken as they are, not included anew: a route is worked out once, not once an application.
+        app.router.routes.extend(router.routes)
     _serve_front(app, static.resolve())
     return app
 
