@@ -79,6 +79,13 @@ def make_app(
     app.add_middleware(Reading)
     app.add_middleware(Guard, hosts=tuple(hosts))
     errors.install(app)
+    _serve_rooms(app, desk)
+    _serve_front(app, static.resolve())
+    return app
+
+
+def _serve_rooms(app: FastAPI, desk: Desk) -> None:
+    """Every room's routes, as they are: included anew, each would be worked out once an application."""
     for router in (
         riders,
         records,
@@ -98,10 +105,7 @@ def make_app(
         calc,
         claims,
     ):
-        # Taken as they are, not included anew: a route is worked out once, not once an application.
         app.router.routes.extend(router.routes)
-    _serve_front(app, static.resolve())
-    return app
 
 
 def _file(static: Path, path: str) -> Path | None:

@@ -3,7 +3,7 @@
 from waymark.core.callout.bike import Placed, Survey, survey_bike
 from waymark.core.callout.hood_parts import PartsHood, hood_agreement
 from waymark.core.callout.level import Level, level_of
-from waymark.core.callout.observe import Known, Leans, Observed, sighted, stated
+from waymark.core.callout.observe import Known, Leans, Observed, should_read, sighted, stated
 from waymark.core.callout.parts import Agreement, FrameFront, PartsBike, agreement
 from waymark.core.callout.prompt import GROUPS, BarKind, Prompt, Side, key_of
 from waymark.core.callout.prompts import BY_NAME, PROMPTS, USUAL, every_key, in_order
@@ -40,6 +40,7 @@ __all__ = [
     "key_of",
     "level_of",
     "seat_agreement",
+    "should_read",
     "sighted",
     "stated",
     "survey_bike",

@@ -10,9 +10,9 @@ from typing import Literal
 from waymark.core.callout.prompt import Sight, Turn
 from waymark.core.callout.taken import Sides, Taken, both_sides
 from waymark.core.errors import GeometryError
-from waymark.core.marks import Mark
+from waymark.core.marks import ORIGIN, Mark
 from waymark.core.say import exactly, say
-from waymark.core.survey.model import BB, Reading
+from waymark.core.survey.model import BB, Reading, linear
 
 PEDAL_SIX = "pedal_six"
 # Both names a tie may carry start with this; no prompt's does.
@@ -110,6 +110,17 @@ def stated(turn: Turn, sight: float, leans: Leans) -> float:
             return 180.0 - sight
         case _:
             return sight
+
+
+def should_read(sight: Sight, at: Mapping[str, Mark], leans: Leans, bb_height_mm: float) -> float | None:
+    """What a perfect tape reads of a level bike with its points ``at``, as stated; ``None`` where an end is not known."""
+    ends = {BB: ORIGIN, **at}
+    start = Mark(0.0, -leans.crank.value) if sight.turn == "from_pedal_six" else ends.get(sight.start)
+    end = ends.get(sight.end)
+    if start is None or end is None:
+        return None
+    probe = Reading("should", sight.kind, "end", 0.0, "start")
+    return stated(sight.turn, linear(probe, start, end, bb_height_mm).value, leans)
 
 
 def _sd(turn: Turn, sd: float, value: float, leans: Leans) -> float:

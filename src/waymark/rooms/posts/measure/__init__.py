@@ -1,5 +1,6 @@
 """Measure: the bike as it stands, called out, adjusted and judged."""
 
+from waymark.rooms.posts.measure.commands import marks_kept, understand
 from waymark.rooms.posts.measure.drawn import (
     BarDrawn,
     Drawn,
@@ -15,6 +16,7 @@ from waymark.rooms.posts.measure.facts import (
     context,
     hood_agrees,
     label_of,
+    leans,
     now_marks,
     parts_agree,
     placed_now,
@@ -26,14 +28,18 @@ from waymark.rooms.posts.measure.facts import (
 from waymark.rooms.posts.measure.findings import open_findings
 from waymark.rooms.posts.measure.sources import explain_foot
 from waymark.rooms.posts.measure.standin import asked_of, true_value
-from waymark.rooms.posts.measure.state import MeasureState
+from waymark.rooms.posts.measure.state import KEYS, Heard, MeasureState, ReadingState, SetupRecord, title_of
 from waymark.rooms.posts.measure.view import next_reading
 
 __all__ = [
+    "KEYS",
     "BarDrawn",
     "Context",
     "Drawn",
+    "Heard",
     "MeasureState",
+    "ReadingState",
+    "SetupRecord",
     "asked_of",
     "bar_drawn",
     "bike_drawn",
@@ -42,6 +48,8 @@ __all__ = [
     "explain_foot",
     "hood_agrees",
     "label_of",
+    "leans",
+    "marks_kept",
     "next_reading",
     "now_marks",
     "open_findings",
@@ -54,5 +62,7 @@ __all__ = [
     "stem_to",
     "surveyed",
     "taken",
+    "title_of",
     "true_value",
+    "understand",
 ]

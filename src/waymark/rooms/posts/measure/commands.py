@@ -7,7 +7,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from waymark.core.callout import BarKind, Prompt, Side
+from waymark.core.callout import BarKind, Prompt, Side, Survey
 from waymark.core.callout.taken import MOST_REPEATS
 from waymark.core.say import Count, Said, Words, say
 from waymark.core.survey.drift import Measured
@@ -216,7 +216,7 @@ class KeepSetup(Command):
     def run(self, work: Work) -> Said:
         """Keep them."""
         found = survey(work.facts)
-        marks = {name: MarkRecord(**record_of(Measured(p.at, p.covariance))) for name, p in found.points.items()}
+        marks = marks_kept(found)
         if not marks:
             raise self.refuse("by", "No mark is placed yet.", "a bike of which at least one mark is measured")
         measure = work.file.part(MeasureState)
@@ -230,6 +230,11 @@ class KeepSetup(Command):
             )
         )
         return say("Set-up kept, measured by {who}", who=Words(self.by))
+
+
+def marks_kept(found: Survey) -> dict[str, MarkRecord]:
+    """The marks of a survey as they are kept with a set-up."""
+    return {name: MarkRecord(**record_of(Measured(p.at, p.covariance))) for name, p in found.points.items()}
 
 
 def record_of(it: Measured) -> dict[str, float]:

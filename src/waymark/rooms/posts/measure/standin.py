@@ -4,10 +4,8 @@ from __future__ import annotations
 
 from typing import Literal
 
-from waymark.core.callout import BY_NAME, Prompt, Side, stated
+from waymark.core.callout import BY_NAME, Prompt, Side, should_read
 from waymark.core.errors import InputError
-from waymark.core.marks import ORIGIN, Mark
-from waymark.core.survey.model import BB, Reading, linear
 from waymark.rooms.files import Facts
 from waymark.rooms.posts.measure.drawn import drawn_now
 from waymark.rooms.posts.measure.facts import leans, surveyed
@@ -57,9 +55,9 @@ def _sighted(facts: Facts, name: str, side: Side | None) -> float | None:
         return None
     usual = usual_places(bike)
     survey = surveyed(facts)
-    places = {p: ORIGIN if p == BB else place_of(survey, p, usual) for p in (sight.start, sight.end)}
-    start = Mark(0.0, -bike.crank_mm) if sight.turn == "from_pedal_six" else places[sight.start]
+    places = {p: place_of(survey, p, usual) for p in (sight.start, sight.end)}
     height = survey.bb_height_mm if survey and survey.bb_height_mm else -ground
-    probe = Reading("true", sight.kind, "end", 0.0, "start")
-    value = stated(sight.turn, linear(probe, start, places[sight.end], height).value, leans(facts))
+    value = should_read(sight, places, leans(facts), height)
+    if value is None:
+        return None
     return value - (LEFT_NEARER_MM if side == "left" and sight.kind == "distance" else 0.0)

@@ -2,33 +2,30 @@
 
 from __future__ import annotations
 
-from pydantic import BaseModel
-
 from waymark.core.rules.verdict import worst
-from waymark.core.say import Said, Words, say, term
+from waymark.core.say import Count, Said, Words, say, tenths, term
 from waymark.rooms.files import Facts, Layer, MarkName, Post, Stage, both, ledger_of, misses
-from waymark.rooms.plan import cautions_of, picture_plan, plan_dials, plan_warnings
+from waymark.rooms.plan import picture_plan, plan_dials
 from waymark.rooms.posts.goal import goal_marks
 from waymark.rooms.posts.measure import explain_foot
 from waymark.rooms.posts.setup.commands import COMMANDS
-from waymark.rooms.posts.setup.facts import built_marks
+from waymark.rooms.posts.setup.facts import built_marks, placed_built
+from waymark.rooms.posts.setup.shapes import SetupView
 from waymark.rooms.posts.setup.state import BuiltState
-from waymark.rooms.telling import Told
-
-
-class SetupView(BaseModel):
-    """The Set-up post: the cautions that go with the plan, and why its card must not be built from yet."""
-
-    cautions: list[Told]
-    warnings: list[Told]
+from waymark.rooms.posts.setup.view import setup_view
 
 
 def _explain(facts: Facts, mark: MarkName) -> list[Said]:
     if mark == "foot":
         return explain_foot(facts)
-    b = facts.part(BuiltState)
+    b, placed = facts.part(BuiltState), placed_built(facts, mark)
     pair = (b.saddle_x, b.saddle_y) if mark == "saddle" else (b.hand_x, b.hand_y)
-    return [say("Measured after the work: {typed}", typed=Words(", ".join(t.typed if t else "" for t in pair)))]
+    typed = Words(", ".join(t.typed if t else "" for t in pair))
+    lines = [say("Measured after the work: {typed}", typed=typed)]
+    if b.readings and placed is not None:
+        shown = say("x = {x}, y = {y}", x=tenths(placed.at.x_mm), y=tenths(placed.at.y_mm))
+        lines += [say("Adjusted with {n} readings of the tape beside them", n=Count(len(b.readings))), shown]
+    return lines
 
 
 def _stage(facts: Facts) -> Stage:
@@ -36,12 +33,8 @@ def _stage(facts: Facts) -> Stage:
         found = misses("built", built_marks(facts), goal_marks(facts), facts.house)
         return Stage("done", term(worst(*(m.verdict for m in found.values()))) if found else say("built"))
     b = facts.part(BuiltState)
-    begun = any((b.saddle_x, b.saddle_y, b.hand_x, b.hand_y))
+    begun = bool(b.typed() or b.readings)
     return Stage("work", say("to check")) if begun else Stage("empty")
-
-
-def _view(facts: Facts) -> SetupView:
-    return SetupView(cautions=cautions_of(facts), warnings=plan_warnings(facts))
 
 
 POST = Post(
@@ -52,9 +45,9 @@ POST = Post(
     state=BuiltState,
     field="built",
     commands=COMMANDS,
-    layer=Layer("built", built_marks, _explain),
+    layer=Layer("built", built_marks, _explain, placed_built),
     view=SetupView,
-    show=_view,
+    show=setup_view,
     picture=picture_plan,
     ledger=ledger_of,
     dials=plan_dials,
