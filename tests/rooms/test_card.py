@@ -217,3 +217,15 @@ def test_the_bar_is_set_by_the_level_and_levers_slide_from_where_they_are(demo: 
         said = " ".join(told(demo, fit_of(demo, rider)))
         assert "pen marks" not in said
         assert "levers" not in next(w for w in told(demo, fit_of(demo, rider)) if w.startswith("Bar square"))
+
+
+def test_the_card_says_what_a_tape_to_the_hand_should_read(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    (sx, sy), (hx, hy) = fitter.cell("saddle", "plan") or (0, 0), fitter.cell("hand", "plan") or (0, 0)
+    state = fitter.sheet["state"]
+    side = 200 if not state["build"]["bar"] else state["build"]["bar"]["width_mm"] / 2
+    far = ((hx - sx) ** 2 + (hy - sy) ** 2 + side**2) ** 0.5
+    stop = "outside the box: stop and ask the fitter"
+    assert f"tape, saddle to each hood: {far:.0f}; {stop}" in told(demo, fitter.fit)
+    fitter.edit("measure.tape", {"ends": "middle"})
+    assert stop in told(demo, fitter.fit)

@@ -44,7 +44,8 @@ class SetupFacts:
     ``own_post_by_mm`` and ``own_slide_by_mm`` are how post and saddle move where both stay on their bike: from where
     they are, because where the rails are clamped was not read. ``bar_stands`` is how the bar is set, by an angle on a named
     surface; ``as_read`` how bar, levers, post and rails stood on the bike as it came; ``other_saddle`` names one
-    that is not the old bike's.
+    that is not the old bike's. ``tape_to_hand_mm``: what a straight tape should read from the saddle mark to the hand itself,
+    out to the side.
     """
 
     post_from_bb_mm: float | None
@@ -69,6 +70,7 @@ class SetupFacts:
     own_post_by_mm: float | None = None
     own_slide_by_mm: float | None = None
     other_saddle: str = ""
+    tape_to_hand_mm: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -126,9 +128,19 @@ def steps_for(f: SetupFacts) -> list[Step]:
         Step(feet, say("heels free of crank and stay"), say("cleat bolts")),
         Step(
             say("Measure {what}; write them in Built, above.", what=_MEASURED[f.contact.kind]),
-            say("outside the box: stop and ask the fitter"),
+            _last_check(f),
         ),
     ]
+
+
+def _last_check(f: SetupFacts) -> Said:
+    """What shows a misread mark, and what to do about one outside its box."""
+    stop = say("outside the box: stop and ask the fitter")
+    if f.tape_to_hand_mm is None:
+        return stop
+    each = {"hood": say("each hood"), "grip": say("each grip"), "pad": say("each pad"), "extension": say("each end")}
+    tape = say("tape, saddle to {each}: {far}", each=each[f.contact.kind], far=bare(f.tape_to_hand_mm))
+    return with_semicolons([tape, stop])
 
 
 def _feet_words(f: SetupFacts) -> Said:

@@ -31,6 +31,7 @@ from waymark.rooms.plan import (
 )
 from waymark.rooms.posts.goal import goal_crank_mm, goal_foot, goal_marks
 from waymark.rooms.posts.measure import MeasureState, context, label_of, now_marks
+from waymark.rooms.posts.setup import should_be
 from waymark.rooms.telling import READER
 
 
@@ -113,8 +114,16 @@ def _steps(facts: Facts, under: tuple[float, ...], over: tuple[float, ...]) -> l
             own_post_by_mm=move.post_mm if move else None,
             own_slide_by_mm=move.slide_mm if move else None,
             other_saddle=b.saddle.name if b.saddle else "",
+            tape_to_hand_mm=_tape_to_hand(facts),
         )
     )
+
+
+def _tape_to_hand(facts: Facts) -> float | None:
+    """What the tape should read from the saddle to the hand itself; nothing where this house tapes to the middle."""
+    if facts.part(MeasureState).tape == "middle":
+        return None
+    return should_be(facts).get("s_pad.right" if plan_contact(facts).on_pads else "s_hand.right")
 
 
 def _within(x_mm: float, y_mm: float) -> Said:
