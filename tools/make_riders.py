@@ -251,6 +251,40 @@ RIDERS: list[dict[str, Any]] = [
             {"do": "goal.add", "step": {"kind": "crank", "to_mm": 165, "hands": "place"}, "words": "The right hip pinches at the top."},
         ],
     },
+    {
+        "file": "11-petroc-hale", "name": "Petroc Hale", "about": "lock-keeper, 44, rides to every meeting of the club",
+        "words": "The summer bike is right at last. The winter one goes on at the lock, and by February my knees tell me.",
+        "measures": {"height": "1780", "inseam": "838", "shoulder_width": "385", "foot": "266", "mass": "76"},
+        "uses": [{"use": "endurance", "share": 90, "hours": 6}, {"use": "trainer", "share": 10}],
+        "facts": {"grounds": ["asphalt"], "hold": "hoods", "off_bike": "seldom", "budget": "small part", "age": 44, "shoe_size": 43},
+        "title": "The summer bike", "reason": "Hands numb after the third lock; the bar came up a little.",
+        "frame": "Corvane Lull 56", "bar": "Petrel 42", "saddle": "Plover 143",
+        "measure": [
+            ("crank", "172.5"), ("bb_floor", "267"), ("s_straight", "733"), ("s_plumb", "704"), ("s_behind", "203"), ("s_floor", "971"), ("nose_floor", "970"), ("s_nose", "152"), ("nose_behind", "51"), ("clamp_floor", "924"), ("clamp_up", "657"), ("bb_clamp", "807"), ("s_clamp", "673"), ("s_hand.right", "783"), ("s_hand.left", "783"), ("hand_floor.right", "939"), ("hand_ahead.right", "551"), ("hand_up.right", "672"),
+            ("stem_length", "100"), ("stem_angle", "-6"), ("spacers_under", "20"), ("spacers_over", "15"), ("bar_width", "420"),
+            ("pedal_model", "clip, road"), ("foot_stack", "22"), ("cleat_behind.right", "6"), ("cleat_behind.left", "6"),
+        ],
+        "chain": [
+            {"do": "goal.carry", "use": "endurance"},
+            {"do": "goal.complain", "complaint": "numb_hands", "on": True},
+            {"do": "goal.add", "step": {"kind": "move", "mark": "hand", "by_x_mm": -4, "by_y_mm": 10}, "words": "Less weight on the hands."},
+        ],
+        "after": [{"do": "frame.this_bike", "rung": "free"}],
+    },
+    {
+        "file": "12-petroc-hale", "name": "Petroc Hale", "about": "lock-keeper, 44, rides to every meeting of the club",
+        "words": "The summer bike is right at last. The winter one goes on at the lock, and by February my knees tell me.",
+        "measures": {"height": "1780", "inseam": "838", "shoulder_width": "385", "foot": "266", "mass": "76"},
+        "uses": [{"use": "endurance", "share": 90, "hours": 6}, {"use": "trainer", "share": 10}],
+        "facts": {"grounds": ["asphalt"], "hold": "hoods", "off_bike": "seldom", "budget": "small part", "age": 44, "shoe_size": 43},
+        "title": "The winter bike", "reason": "Knees in February. Nobody has measured it since the cranks were changed.",
+        "frame": "Mossfoot Kirk 56", "bar": "Petrel 42", "saddle": "Plover 155",
+        "measure": [
+            ("crank", "170"), ("bb_floor", "269"), ("s_straight", "723"), ("s_plumb", "697"), ("s_behind", "194"), ("s_floor", "966"), ("nose_floor", "965"), ("s_nose", "152"), ("nose_behind", "42"), ("clamp_floor", "924"), ("clamp_up", "655"), ("bb_clamp", "810"), ("s_clamp", "671"), ("s_hand.right", "783"), ("s_hand.left", "783"), ("hand_floor.right", "939"), ("hand_ahead.right", "560"), ("hand_up.right", "670"),
+            ("stem_length", "110"), ("stem_angle", "-6"), ("spacers_under", "25"), ("spacers_over", "5"), ("bar_width", "420"),
+            ("pedal_model", "clip, small"), ("foot_stack", "25"), ("cleat_behind.right", "3"), ("cleat_behind.left", "3"),
+        ],
+    },
 ]  # fmt: skip
 
 

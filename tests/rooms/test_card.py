@@ -229,3 +229,17 @@ def test_the_card_says_what_a_tape_to_the_hand_should_read(demo: TestClient) -> 
     assert f"tape, saddle to each hood: {far:.0f}; {stop}" in told(demo, fitter.fit)
     fitter.edit("measure.tape", {"ends": "middle"})
     assert stop in told(demo, fitter.fit)
+
+
+def test_an_own_steerer_is_filled_to_its_top_and_a_saddle_that_is_there_stays(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Petroc Hale")
+    if fitter.sheet["title"] != "The summer bike":
+        fitter = Fitter(demo, 11)
+    said = told(demo, fitter.fit)
+    # 20 under, 15 over and the clamp stand on it: 10 of those above go below, 5 stay, or the cap would press on air.
+    assert "Spacers: 20 and 10 below, 5 above." in said
+    assert "Post: stays at its mark." in said
+    assert "Saddle: stays where it is clamped; top level within 1°." in said
+    fitter.nudge("saddle", 0, 3)
+    fitter.edit("frame.this_bike", {"rung": "free"})
+    assert "Post: 3 up from its mark." in told(demo, fitter.fit)

@@ -87,7 +87,8 @@ def test_what_is_not_typed_comes_from_the_part_then_the_frame_then_the_house() -
 
     bare = context_of(MeasureState())
     # Where pads stand is assumed only once a step asks for pads.
-    assert set(bare.assumed) == set(ASSUMED) - {"pad_behind", "pad_above"}
+    sideways = {"hood_side", "grip_side", "extension_side", "pad_side", "tops_side", "grip_inset"}
+    assert set(bare.assumed) == set(ASSUMED) - {"pad_behind", "pad_above"} - sideways
     assert bare.saddle.crank_mm == ASSUMED["crank"].value
     known = context_of(
         MeasureState(frame=FRAMES["Corvane Lull 56"], bar=PARTS["Petrel 40"], saddle=PARTS["Plover 143"])

@@ -20,6 +20,12 @@ export const router = createRouter({
       props: (to) => ({ id: Number(to.params.id), post: to.params.post as PostName }),
     },
     {
+      path: '/riders/:rider(\\d+)/bikes',
+      name: 'fleet',
+      component: () => import('@/rooms/fleet/FleetView.vue'),
+      props: (to) => ({ rider: Number(to.params.rider) }),
+    },
+    {
       path: '/fits/:id(\\d+)/card',
       name: 'card',
       component: () => import('@/rooms/files/CardPrintView.vue'),

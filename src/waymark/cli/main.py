@@ -293,8 +293,12 @@ def seed(store: Store) -> bool:
         shelves.import_frames(session, frames, apply=True)
         shelves.import_parts(session, parts, apply=True)
         put_machines(session, MachinesFile.model_validate_json(demo_machines()).machines)
+        known: dict[str, riders.RiderRow] = {}
         for file in found:
-            fit = desk.take_in(session, file)
+            # Files of one name are one rider's bikes.
+            rider = known.get(file.rider.name)
+            fit = desk.take_in(session, file) if rider is None else desk.open(session, rider, file.title, file.fit)
+            known[file.rider.name] = fit.rider
             for trial in file.fit.part(RideState).trials:
                 keep_whole(session, fit.id, demo_sitting(trial))
     return True

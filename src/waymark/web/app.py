@@ -18,6 +18,7 @@ from waymark.rooms.deps import ErrorBody
 from waymark.rooms.documents.routes import calendar_router, position_router
 from waymark.rooms.documents.routes import router as documents
 from waymark.rooms.files import Desk, Registry, files_router
+from waymark.rooms.fleet import router as fleet
 from waymark.rooms.house_rules.routes import router as house
 from waymark.rooms.instruments.bench import bench_of
 from waymark.rooms.instruments.routes import router as instruments_router
@@ -89,6 +90,7 @@ def _serve_rooms(app: FastAPI, desk: Desk) -> None:
     for router in (
         riders,
         records,
+        fleet,
         builds,
         frames,
         files_router(desk.registry),

@@ -49,13 +49,13 @@ const work = computed(() => (lines.value ?? []).filter((l) => nextPost(l).name !
 const all = computed(() => [...found.value].sort((a, b) => a.rider.localeCompare(b.rider)))
 const open = (line: DayLine) => router.push(`/fits/${line.id}/${nextPost(line).name}`)
 const headline = computed(() => {
-  const n = lines.value?.length ?? 0
+  const n = new Set((lines.value ?? []).map((l) => l.rider_id)).size
   if (!n) return t('No rider yet.')
   const busy = (lines.value ?? []).filter((l) => nextPost(l).name !== 'ride').length
-  return t('{n} {riders} in the book, {none} in work.', {
+  return t('{n} {riders} in the book, {bikes} in work.', {
     n,
     riders: n === 1 ? t('rider') : t('riders'),
-    none: busy || t('none'),
+    bikes: busy === 1 ? t('one bike') : busy ? t('{n} bikes', { n: busy }) : t('none'),
   })
 })
 

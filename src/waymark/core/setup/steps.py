@@ -44,8 +44,8 @@ class SetupFacts:
     ``own_post_by_mm`` and ``own_slide_by_mm`` are how post and saddle move where both stay on their bike: from where
     they are, because where the rails are clamped was not read. ``bar_stands`` is how the bar is set, by an angle on a named
     surface; ``as_read`` how bar, levers, post and rails stood on the bike as it came; ``other_saddle`` names one
-    that is not the old bike's. ``tape_to_hand_mm``: what a straight tape should read from the saddle mark to the hand itself,
-    out to the side.
+    that is not the old bike's. ``tape_to_hand_mm`` is what a straight tape should read from the saddle mark to the hand
+    itself, out to the side.
     """
 
     post_from_bb_mm: float | None

@@ -57,6 +57,7 @@ class DayLine(BaseModel):
     id: int
     title: str
     rider: str
+    rider_id: int
     about: str
     bike: str
     reason: str
@@ -160,6 +161,7 @@ class Desk:
             id=look.fit.id,
             title=look.fit.title,
             rider=look.rider.name,
+            rider_id=look.rider.id,
             about=facts.profile.about,
             bike=next((n for n in reversed(names) if n), "") or facts.bike,
             reason=facts.file.reason,

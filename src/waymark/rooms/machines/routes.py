@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator
 from typing import Annotated, Literal
 
@@ -136,7 +137,11 @@ def _file(store: StoreDep, machine_id: int) -> MachineFile:
 def machine_riders(desk: DeskDep, machine_id: Key) -> list[RiderSet]:
     """What every rider of the book dials in, by name."""
     file = _file(desk.store, machine_id)
-    made = [service.rider_set(x.facts, file, x.fit.id, x.rider.name) for x in desk.looks()]
+    looks = list(desk.looks())
+    bikes = Counter(x.rider.id for x in looks)
+    # Of a rider's several bikes each is named.
+    names = [f"{x.rider.name}, {x.fit.title}" if bikes[x.rider.id] > 1 else x.rider.name for x in looks]
+    made = [service.rider_set(x.facts, file, x.fit.id, name) for x, name in zip(looks, names, strict=True)]
     return sorted(made, key=lambda r: (r.why_not is not None, r.rider, r.fit))
 
 

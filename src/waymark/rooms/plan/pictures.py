@@ -17,6 +17,7 @@ from waymark.rooms.files import Facts, Picture, both, fact, shapes
 from waymark.rooms.plan.facts import chosen, cover_mm, plan_bar, plan_marks, saddle_option, stem_of
 from waymark.rooms.plan.state import BuildState, FrameState
 from waymark.rooms.plan.taking import spacers_of
+from waymark.rooms.plan.this_bike import on_own_bike, pieces_of
 from waymark.rooms.posts.goal import goal_contact, goal_crank_mm, goal_foot, goal_marks, other_end, present_body, walked
 from waymark.rooms.posts.measure import (
     Drawn,
@@ -93,7 +94,12 @@ def drawn_plan(facts: Facts) -> Drawn | None:
         return None
     drawer = spacers_of(facts)
     under = fewest_spacers(b.spacers_mm, drawer) or (b.spacers_mm,)
-    over = fewest_spacers(_floor_made(size.chart.spacer_limit_mm - b.spacers_mm, drawer), drawer) or ()
+    own = on_own_bike(facts)
+    if own is None:
+        over = fewest_spacers(_floor_made(size.chart.spacer_limit_mm - b.spacers_mm, drawer), drawer) or ()
+    else:
+        # Its steerer is cut: whatever is not under the stem or its clamp has to stand above, or the cap presses on air.
+        over = pieces_of(own.now.room_mm - stem.clamp_height_mm - b.spacers_mm)
     front = FrontEndDrawing(cover_mm(facts), under if b.spacers_mm else (), over, stem)
     place = b.place
     bar = bar_drawn(

@@ -30,6 +30,8 @@ USUAL_PIECES = (20.0, 10.0, 5.0, 2.5)
 FAR_APART_MM = 12.0
 # A kept head top is rounded to hundredths.
 SAME_TOP_MM = 0.05
+# Post and rails are not moved for less.
+LEAST_MOVE_MM = 1.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,7 +59,7 @@ def own_bike(facts: Facts) -> OwnBike | None:
     charted = Mark(c.reach_mm, c.stack_mm)
     expected = bar_clamp(charted, c.head_angle_deg, c.cover_mm, under, stem)
     off = marks["hand"] - context(facts).contact.off - expected
-    now = Now(charted + off, c.head_angle_deg, c.cover_mm, stem, _pieces(under), _pieces(over), c.spacer_limit_mm)
+    now = Now(charted + off, c.head_angle_deg, c.cover_mm, stem, pieces_of(under), pieces_of(over), c.spacer_limit_mm)
     return OwnBike(now, measure.frame, off)
 
 
@@ -72,7 +74,7 @@ def on_own_bike(facts: Facts) -> OwnBike | None:
     return bike if there.distance_mm(top) < SAME_TOP_MM else None
 
 
-def _pieces(height_mm: float) -> tuple[float, ...]:
+def pieces_of(height_mm: float) -> tuple[float, ...]:
     """The pieces a pile may be of; one piece where the usual ones do not make it."""
     if height_mm <= 0:
         return ()
@@ -220,6 +222,9 @@ def take_own(work: Work, way: Way) -> None:
         )
         need = seat_for(c.seat_angle_deg, build.post.setback_mm, fit, goal.saddle, c.axis_behind_bb_mm)
         build.post_exposed_mm, build.slide_mm = round(need.post_mm - c.seat_tube_mm), round(need.slide_mm)
+        if abs(need.post_mm - seat.post_mm) < LEAST_MOVE_MM and abs(need.slide_mm) < LEAST_MOVE_MM:
+            # The goal is in whole millimetres: nothing is moved for what that rounds off.
+            build.post_exposed_mm, build.slide_mm = round(exposed, 2), 0.0
     build.for_frame = frame.chosen.label
     frame.for_goal = {
         "saddle": Point(x_mm=goal.saddle.x_mm, y_mm=goal.saddle.y_mm),

@@ -56,6 +56,10 @@ async function erase() {
       >{{ $t('What was agreed') }}<TypedBox :value="consent()!.note" maxlength="400" @keep="keep"
     /></label>
     <p class="row">
+      <router-link class="press low" :to="`/riders/${sheet.rider.id}/bikes?base=${sheet.id}`">{{
+        $t('All bikes')
+      }}</router-link>
+      {{ ' ' }}
       <a class="press low" :href="`/api/riders/${sheet.rider.id}/records`" download>{{
         $t('Give out everything')
       }}</a><button type="button" class="press low bare" @click="erasing = true">{{ $t('Erase…') }}</button>

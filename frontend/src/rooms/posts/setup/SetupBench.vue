@@ -56,6 +56,9 @@ const print = computed(() => `/fits/${props.sheet.id}/card`)
           :title="$t('One page in plain words, with the position as a code')"
           >{{ $t('For the rider') }}</a
         >
+        <router-link class="press" :to="`/riders/${sheet.rider.id}/bikes?base=${sheet.id}`">{{
+          $t('The other bikes')
+        }}</router-link>
       </div>
       <div v-if="warnings.length" class="warned" role="status">
         <b>{{ $t('Not to be built from yet; the card says so in large letters.') }}</b>

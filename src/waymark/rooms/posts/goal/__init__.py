@@ -8,12 +8,13 @@ from waymark.rooms.posts.goal.facts import (
     goal_crank_mm,
     goal_foot,
     goal_marks,
+    measured_use,
     other_end,
     present_body,
     step_named,
     walked,
 )
-from waymark.rooms.posts.goal.state import GoalState
+from waymark.rooms.posts.goal.state import GoalState, use_of
 
 __all__ = [
     "CauseLine",
@@ -25,10 +26,12 @@ __all__ = [
     "goal_crank_mm",
     "goal_foot",
     "goal_marks",
+    "measured_use",
     "other_end",
     "park_step",
     "present_body",
     "readouts_now",
     "step_named",
+    "use_of",
     "walked",
 ]
