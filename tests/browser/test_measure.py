@@ -225,7 +225,7 @@ def test_a_rider_is_erased_only_by_name(demo_room: Room, page: Page) -> None:
     expect(dialog.get_by_role("button", name="Erase for good")).to_be_disabled()
     dialog.get_by_label("The rider's name").fill("Merryn Ashcombe")
     dialog.get_by_role("button", name="Erase for good").click()
-    expect(page.get_by_role("heading", name=f"All riders {len(demo_files()) - 1}")).to_be_visible()
+    expect(page.get_by_role("heading", name=f"All bikes {len(demo_files()) - 1}")).to_be_visible()
 
 
 # --- a phone -----------------------------------------------------------------------------------------

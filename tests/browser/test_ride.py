@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import re
+
 from playwright.sync_api import Page, expect
 
-from tests.browser.conftest import Room
+from tests.browser.conftest import Room, choose
 from tests.browser.test_sheet import at
 
 
@@ -60,3 +62,25 @@ def test_the_last_run_of_a_trial_settles_it_and_a_part_is_due(demo_room: Room, p
     expect(due).not_to_contain_text("stem 70, ordered")
     due.get_by_role("link", name="is the low back quiet on long climbs?").click()
     expect(page.get_by_role("heading", name="Due")).to_be_visible()
+
+
+def test_an_appointment_is_put_in_by_the_week_and_found_by_what_hurts(demo_room: Room, page: Page) -> None:
+    page.goto(demo_room.url)
+    page.get_by_text("Week", exact=True).click()
+    page.get_by_label("The week after").click()
+    day = page.get_by_label(re.compile("^Put something in on Wed")).first
+    day.click()
+    choose(page, "Whose bike", "Tamsin Orre, Gravel day of the Ring")
+    page.get_by_label("What is asked or awaited").fill("second look at her hands")
+    page.get_by_role("button", name="Put it in").click()
+    expect(page.locator(".week a.appointment")).to_have_text(re.compile("Tamsin Orre"))
+    expect(page.get_by_role("heading", name="Due 3")).to_be_visible()
+    page.get_by_text("List", exact=True).click()
+    expect(page.get_by_text("second look at her hands")).to_be_visible()
+    calendar = page.request.get(f"{demo_room.url}/api/calendar/due.ics").text()
+    assert "second look at her hands" in calendar.replace("\r\n ", "")
+    # By a part and by what hurts, neither of which the line shows: the one that answers stands in its place.
+    find = page.get_by_role("searchbox", name="Find a rider")
+    find.fill("plover fingers")
+    expect(page.locator(".all .row")).to_have_count(1)
+    expect(page.locator(".all .row .by")).to_have_text("Little fingers, numb")

@@ -192,10 +192,10 @@ def test_layers_and_ledger_by_key(demo_room: Room, page: Page) -> None:
 
 def test_find_and_history_by_key(demo_room: Room, page: Page) -> None:
     page.goto(demo_room.url)
-    expect(page.get_by_role("heading", name=f"All riders {len(demo_files())}")).to_be_visible()
+    expect(page.get_by_role("heading", name=f"All bikes {len(demo_files())}")).to_be_visible()
     page.locator("body").press("/")
-    page.keyboard.type("ferry")
-    expect(page.get_by_role("heading", name="All riders 1")).to_be_visible()
+    page.keyboard.type("ferry engineer")
+    expect(page.get_by_role("heading", name="All bikes 1")).to_be_visible()
     page.keyboard.press("Enter")
     page.wait_for_url("**/fits/1/*")
     expect(page.locator("aside.bench")).to_be_visible()

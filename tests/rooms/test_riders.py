@@ -392,3 +392,18 @@ def test_records_are_given_and_erased_by_command(tmp_path: Path, demo_file: Path
     assert json.loads(wrong.stderr)["field"] == "name"
     assert waymark("erase", "2", "--name", "Brona Askwith", "--data", data).returncode == 0
     assert waymark("records", "2", str(out), "--data", data).returncode == 2
+
+
+def test_a_line_of_the_book_is_found_by_parts_complaints_and_what_was_said(demo: TestClient) -> None:
+    lines = {line["id"]: line for line in demo.get("/api/fits").json()}
+    tamsin, jory, petroc = lines[1]["words"], lines[6]["words"], lines[11]["words"]
+    assert "Little fingers, numb" in tamsin
+    assert {"Haldery Fieldway 3", "Plover 143", "clip, small, 53 mm axle", "gravel"} <= set(tamsin)
+    assert {"low back on the last climb", "stem"} <= set(jory)
+    assert {"numb hands", "Less weight on the hands."} <= set(petroc)
+    assert all(word for line in lines.values() for word in line["words"])
+    # A line is edited on the change that it shows.
+    due = {"do": "ride.due", "on": "2026-12-02", "kind": "appointment"}
+    for line in (lines[1], lines[2]):
+        sent = demo.post(f"/api/fits/{line['id']}/changes", json={"base_revision": line["revision"], "commands": [due]})
+        assert sent.status_code == 200

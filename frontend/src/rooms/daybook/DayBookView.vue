@@ -12,7 +12,7 @@ import TopBar from '@/shared/ui/TopBar.vue'
 import CarryPosition from '@/rooms/carry/CarryPosition.vue'
 
 import DueToday from './DueToday.vue'
-import { dueOf, matches, nextPost, triangle } from './logic'
+import { answering, dueOf, matches, nextPost, triangle } from './logic'
 import TrailMarks from './TrailMarks.vue'
 import { DATES, t } from '@/shared/i18n'
 
@@ -103,7 +103,7 @@ useEventListener(window, 'keydown', (event) => {
           ref="find"
           v-model="asked"
           type="search"
-          :placeholder="$t('rider, frame or reason')"
+          :placeholder="$t('rider, bike, part or what hurts')"
           :aria-label="$t('Find a rider')"
           @keydown.enter="all[0] && open(all[0])"
       /></label>
@@ -161,9 +161,9 @@ useEventListener(window, 'keydown', (event) => {
         </div>
       </section>
       <section class="all">
-        <DueToday v-if="due.length" :due="due" />
+        <DueToday v-if="due.length || all.length" :due="due" :lines="lines ?? []" @kept="read" />
         <h2>
-          {{ $t('All riders') }} <span class="quiet count">{{ found.length }}</span>
+          {{ $t('All bikes') }} <span class="quiet count">{{ found.length }}</span>
         </h2>
         <ul>
           <li v-for="line in all" :key="line.id">
@@ -173,7 +173,8 @@ useEventListener(window, 'keydown', (event) => {
               </svg>
               <span class="names"
                 ><b>{{ line.rider }}</b
-                ><small class="quiet">{{ line.bike || line.about }}</small></span
+                ><small v-if="asked && answering(line, asked)" class="by">{{ answering(line, asked) }}</small
+                ><small v-else class="quiet">{{ line.bike || line.about }}</small></span
               >
               <TrailMarks :posts="line.trail" />
               <span class="state">
@@ -363,6 +364,10 @@ ul {
   text-overflow: ellipsis;
   white-space: nowrap;
   font-size: 14px;
+}
+.names .by {
+  color: var(--plan);
+  font-weight: 560;
 }
 .state {
   text-align: right;

@@ -4,10 +4,20 @@ import { computed, ref } from 'vue'
 import { DATES, t } from '@/shared/i18n'
 import { daysBetween, shortDay, today } from '@/shared/days'
 
+import type { DayLine } from '@/shared/api/client'
+import Choices from '@/shared/ui/Choices.vue'
+
+import DueWeek from './DueWeek.vue'
 import type { dueOf } from './logic'
 
 /** What is due in the book, the first day first: the first few, and all of them on demand. */
-const props = defineProps<{ due: ReturnType<typeof dueOf> }>()
+const props = defineProps<{ due: ReturnType<typeof dueOf>; lines: DayLine[] }>()
+const emit = defineEmits<{ kept: [] }>()
+const how = ref<'list' | 'week'>('list')
+const HOW = [
+  { value: 'list' as const, label: t('List') },
+  { value: 'week' as const, label: t('Week') },
+]
 const FEW = 4
 const all = ref(false)
 const shown = computed(() => (all.value ? props.due : props.due.slice(0, FEW)))
@@ -29,9 +39,16 @@ const when = (day: string) => {
   <section class="due" :aria-label="$t('Due')">
     <h2>
       {{ $t('Due') }} <span class="quiet count">{{ due.length }}</span>
+      <Choices
+        class="how"
+        :label="$t('How what is due is shown')"
+        :value="how"
+        :options="HOW"
+        @pick="(h) => (how = h)" />
       <a class="small" href="/api/calendar/due.ics" download>{{ $t('as a calendar') }}</a>
     </h2>
-    <ol>
+    <DueWeek v-if="how === 'week'" :due="due" :lines="lines" :names="NAMES" @kept="emit('kept')" />
+    <ol v-else>
       <li v-for="d in shown" :key="`${d.fit} ${d.number}`">
         <router-link :to="`/fits/${d.fit}/ride`">
           <span class="figure" :class="{ late: daysBetween(now, d.on) <= 0 }">{{ shortDay(d.on, DATES) }}</span>
@@ -42,7 +59,7 @@ const when = (day: string) => {
         </router-link>
       </li>
     </ol>
-    <button v-if="due.length > FEW && !all" type="button" class="press low" @click="all = true">
+    <button v-if="how === 'list' && due.length > FEW && !all" type="button" class="press low" @click="all = true">
       {{ $t('All {n}', { n: due.length }) }}
     </button>
   </section>
@@ -57,17 +74,20 @@ h2 {
   gap: 8px;
   align-items: baseline;
 }
+.how {
+  margin-left: 12px;
+}
 h2 a {
   margin-left: auto;
   color: var(--quiet);
   font-weight: 420;
 }
-ol {
+.due > ol {
   margin: 0;
   padding: 0;
   list-style: none;
 }
-li a {
+.due > ol a {
   display: grid;
   grid-template-columns: 88px 1fr auto;
   gap: 10px;
@@ -78,7 +98,7 @@ li a {
   color: inherit;
   text-decoration: none;
 }
-li a:hover {
+.due > ol a:hover {
   background: var(--sheet);
 }
 .figure {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 
 import type { Post } from '@/shared/api/client'
 
-import { dueOf, matches, nextPost, triangle } from './logic'
+import { after, answering, dueOf, matches, nextPost, triangle, weekOf } from './logic'
 
 const line = {
   rider: 'Tamsin Orre',
@@ -11,6 +11,7 @@ const line = {
   reason: 'Higher',
   about: 'ferry engineer',
   due: [{ number: 1, on: '2026-04-12', kind: 'part', asks: 'stem 60' }],
+  words: ['Little fingers, numb', 'Plover 143', 'low back'],
 }
 const NAMES = ['rider', 'measure', 'goal', 'frame', 'build', 'setup', 'ride'] as const
 const trail = (...states: Post['state'][]): { trail: Post[] } => ({
@@ -24,8 +25,17 @@ describe('finding', () => {
     ['FERRY drift', true],
     ['orre  gravel', true],
     ['part stem', true],
+    ['plover numb', true],
     ['tamsin wrack', false],
   ])('%s', (asked, found) => expect(matches(line, asked)).toBe(found))
+  it.each([
+    ['plover', 'Plover 143'],
+    ['numb tamsin', 'Little fingers, numb'],
+    ['gravel day', 'Gravel day'],
+    ['stem 60', 'part stem 60'],
+    ['tamsin drift', ''],
+    ['', ''],
+  ])('%s is answered by “%s”', (asked, by) => expect(answering(line, asked)).toBe(by))
 })
 
 describe('what is due', () => {
@@ -40,6 +50,30 @@ describe('what is due', () => {
       [2, 1],
       [1, 1],
     ])
+  })
+})
+
+describe('a week', () => {
+  it.each(['2026-11-23', '2026-11-26', '2026-11-29'])('of %s begins on its Monday', (day) => {
+    const days = weekOf(day, [])
+    expect([days[0]!.day, days[6]!.day]).toEqual(['2026-11-23', '2026-11-29'])
+  })
+  it('crosses months and clocks that change, and holds what is due', () => {
+    const due = dueOf([
+      { id: 1, rider: 'Wenna', due: [{ number: 3, on: '2026-03-29', kind: 'part', asks: 'post' }] },
+      { id: 2, rider: 'Brona', due: [{ number: 1, on: '2026-04-01', kind: 'part', asks: '' }] },
+    ])
+    expect(weekOf('2026-03-23', due).map((d) => [d.day, d.due.length])).toEqual([
+      ['2026-03-23', 0],
+      ['2026-03-24', 0],
+      ['2026-03-25', 0],
+      ['2026-03-26', 0],
+      ['2026-03-27', 0],
+      ['2026-03-28', 0],
+      ['2026-03-29', 1],
+    ])
+    expect(weekOf(after('2026-03-23', 7), due)[2]!.due.map((d) => d.rider)).toEqual(['Brona'])
+    expect(after('2026-03-01', -1)).toBe('2026-02-28')
   })
 })
 

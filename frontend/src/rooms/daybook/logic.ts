@@ -1,14 +1,38 @@
 import type { DayLine, Post } from '@/shared/api/client'
 
-/** Whether a line of the day book answers what was asked: every word, anywhere in it. */
-type Found = Pick<DayLine, 'rider' | 'bike' | 'title' | 'reason' | 'about' | 'due'>
+type Found = Pick<DayLine, 'rider' | 'bike' | 'title' | 'reason' | 'about' | 'due' | 'words'>
+const asWords = (asked: string) => asked.toLowerCase().split(/\s+/).filter(Boolean)
+const due = (line: Pick<DayLine, 'due'>) => line.due.map((d) => `${d.kind} ${d.asks}`)
+
+/** Whether a line of the day book answers what was asked: every word, anywhere in it, parts and complaints too. */
 export function matches(line: Found, asked: string): boolean {
-  const due = line.due.map((d) => `${d.kind} ${d.asks}`).join(' ')
-  const text = `${line.rider} ${line.bike} ${line.title} ${line.reason} ${line.about} ${due}`.toLowerCase()
-  return asked
-    .toLowerCase()
-    .split(/\s+/)
-    .every((word) => text.includes(word))
+  const told = [line.rider, line.bike, line.title, line.reason, line.about, ...due(line), ...line.words]
+  const text = told.join(' ').toLowerCase()
+  return asWords(asked).every((word) => text.includes(word))
+}
+
+/** What of a line answers, where its name and bike do not: the first that holds a word that was asked. */
+export function answering(line: Found, asked: string): string {
+  const seen = `${line.rider} ${line.bike || line.about}`.toLowerCase()
+  const wanted = asWords(asked).filter((word) => !seen.includes(word))
+  const told = [line.title, line.reason, ...due(line), ...line.words]
+  return told.find((it) => wanted.some((word) => it.toLowerCase().includes(word))) ?? ''
+}
+
+type DueOf = ReturnType<typeof dueOf>
+/** The week that a day is in, Monday first, each day with what is due on it. */
+export function weekOf(day: string, all: DueOf): { day: string; due: DueOf }[] {
+  const at = new Date(`${day}T12:00:00Z`)
+  const monday = at.getTime() - ((at.getUTCDay() + 6) % 7) * 86_400_000
+  return Array.from({ length: 7 }, (_, i) => {
+    const on = new Date(monday + i * 86_400_000).toISOString().slice(0, 10)
+    return { day: on, due: all.filter((d) => d.on === on) }
+  })
+}
+
+/** So many days after a kept day. */
+export function after(day: string, days: number): string {
+  return new Date(Date.parse(`${day}T12:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10)
 }
 
 /** What is due of every file, the first day first. */

@@ -97,10 +97,7 @@ const place = (p: { x_mm: number; y_mm: number }) => ({ x: 330 + p.x_mm * SCALE,
     <ul class="riders">
       <li v-for="f in riders" :key="f.id">
         <button type="button" class="plain" :aria-pressed="f.id === shown" @click="emit('pick', f.id)">
-          {{ f.rider
-          }}<span v-if="riders.some((x) => x.id !== f.id && x.rider_id === f.rider_id)" class="quiet"
-            >, {{ f.title }}</span
-          >
+          {{ f.rider }}
         </button>
         <span class="quiet">{{ f.bike }}</span>
       </li>

@@ -34,6 +34,7 @@ from waymark.rooms.house_rules import house_of
 from waymark.rooms.riders import RiderRow, add_rider, profile_of, rider_seen
 from waymark.rooms.schema import Point
 from waymark.rooms.shelves import shelf_view
+from waymark.rooms.telling import Told
 from waymark.storage import Store
 
 # Of marks just as far off the one that moves most is named.
@@ -52,7 +53,7 @@ class DueLine(BaseModel):
 
 
 class DayLine(BaseModel):
-    """A fit file's line in the day book."""
+    """A fit file's line in the day book; ``words`` is what else it may be found by: what hurts, parts, what was said."""
 
     id: int
     title: str
@@ -68,6 +69,8 @@ class DayLine(BaseModel):
     worst: Miss | None
     worst_mark: str | None
     due: list[DueLine]
+    words: list[Told]
+    revision: int
 
 
 @dataclass(frozen=True, slots=True)
@@ -171,6 +174,8 @@ class Desk:
             goal=_points(goal),
             worst=found[mark] if mark else None,
             worst_mark=registry.label_of(facts, mark) if mark else None,
+            words=[it for p in registry.posts if p.words for it in p.words(facts) if it],
+            revision=look.fit.head,
             due=sorted(
                 (DueLine(number=n, on=on, kind=kind, asks=asks) for n, on, kind, asks in dues), key=lambda d: d.on
             ),

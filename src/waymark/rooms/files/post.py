@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
@@ -52,7 +52,7 @@ class Post:
     While it is looked at, ``show`` gives what only its bench shows, in the shape ``view``, and ``picture``, ``ledger``
     and ``dials`` what stands about it. ``problems`` are told on every post; ``bike`` is the bike's name as this post
     has it and ``label_of`` a mark's, of which the last one counts. ``due`` gives what is due of it: its number, the day,
-    what kind of thing, and what is asked.
+    what kind of thing, and what is asked; ``words`` what else a file may be found by in the day book.
     """
 
     name: str
@@ -71,6 +71,7 @@ class Post:
     bike: Callable[[Facts], str] | None = None
     label_of: Callable[[Facts, MarkName], str] | None = None
     due: Callable[[Facts], list[tuple[int, str, str, str]]] | None = None
+    words: Callable[[Facts], Iterable[Said | str]] | None = None
     place: int = 0
 
     @property

@@ -33,6 +33,13 @@ def _stage(facts: Facts) -> Stage:
     )
 
 
+def _words(facts: Facts) -> list[str]:
+    """The parts that were chosen, by name."""
+    b = facts.part(BuildState)
+    chosen = (b.stem, b.bar, b.cockpit, b.post, b.saddle, b.crank, b.pedal, b.cleat, b.shoe)
+    return [part.name for part in chosen if part is not None]
+
+
 POST = Post(
     name="build",
     label="Build",
@@ -46,4 +53,5 @@ POST = Post(
     picture=picture_plan,
     ledger=ledger_of,
     dials=plan_dials,
+    words=_words,
 )

@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
-from waymark.core.say import Count, say
+from collections.abc import Iterator
+
+from waymark.core.complaints import COMPLAINTS
+from waymark.core.say import Count, Said, say
 from waymark.rooms.files import Facts, Layer, Post, Stage, both, ledger_of
 from waymark.rooms.plan import goal_dials, picture_goal
 from waymark.rooms.posts.goal.commands import COMMANDS
@@ -22,6 +25,12 @@ def _stage(facts: Facts) -> Stage:
     return Stage("done", "nudged" if moved else "as measured")
 
 
+def _words(facts: Facts) -> Iterator[Said | str]:
+    goal = facts.part(GoalState)
+    yield from (COMPLAINTS[name].name for name in goal.complaints if name in COMPLAINTS)
+    yield from (line.words for line in goal.chain)
+
+
 POST = Post(
     name="goal",
     label="Goal",
@@ -36,4 +45,5 @@ POST = Post(
     show=goal_view,
     ledger=ledger_of,
     dials=goal_dials,
+    words=_words,
 )

@@ -32,7 +32,7 @@ from waymark.rooms.posts.measure.facts import (
 from waymark.rooms.posts.measure.findings import findings
 from waymark.rooms.posts.measure.shapes import MeasureView
 from waymark.rooms.posts.measure.sources import explain, explain_now
-from waymark.rooms.posts.measure.state import MeasureState
+from waymark.rooms.posts.measure.state import KEYS, MeasureState
 from waymark.rooms.posts.measure.view import measure_view
 
 ROWS: dict[MarkName | SideMark, str] = {
@@ -76,6 +76,14 @@ def _ledger(registry: Registry, facts: Facts) -> list[LedgerRow]:
     return made
 
 
+def _words(facts: Facts) -> list[str]:
+    """Frame, bar and saddle as they stand, and what was read in words: pedals, shoes, tyres."""
+    measure = facts.part(MeasureState)
+    parts = [measure.frame.label if measure.frame else "", *(p.name for p in (measure.bar, measure.saddle) if p)]
+    told = [r.heard[0].typed for key, r in measure.readings.items() if KEYS[key][0].unit == "words"]
+    return [*parts, *told]
+
+
 POST = Post(
     name="measure",
     label="Measure",
@@ -90,4 +98,5 @@ POST = Post(
     ledger=_ledger,
     problems=problems,
     label_of=label_of,
+    words=_words,
 )

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from waymark.core.say import Count, say
+from collections.abc import Iterator
+
+from waymark.core.say import Count, Said, say
 from waymark.rooms.files import Facts, Post, Stage, ledger_of
 from waymark.rooms.plan import picture_plan, plan_dials
 from waymark.rooms.posts.ride.commands import COMMANDS
@@ -21,6 +23,15 @@ def _stage(facts: Facts) -> Stage:
     return Stage("done", say("1 ride") if n == 1 else say("{n} rides", n=Count(n)))
 
 
+def _words(facts: Facts) -> Iterator[Said | str]:
+    held = facts.part(RideState)
+    for ride in held.rides:
+        yield from (ride.better, ride.worse)
+    for tried in held.tried:
+        yield tried.said
+    yield from (trial.differs for trial in held.trials)
+
+
 POST = Post(
     name="ride",
     label="Ride",
@@ -33,5 +44,6 @@ POST = Post(
     picture=picture_plan,
     ledger=ledger_of,
     dials=plan_dials,
+    words=_words,
     due=lambda facts: [(d.id, d.on, d.kind, d.asks) for d in facts.part(RideState).due if d.done is None],
 )

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from waymark.core.say import Count, say
+from collections.abc import Iterator
+
+from waymark.core.say import Count, Said, Words, say, term
 from waymark.rooms.files import Facts, Post, Stage, ledger_of
 from waymark.rooms.plan import goal_dials, picture_now
 from waymark.rooms.riders import MeasureName
@@ -18,6 +20,12 @@ def _stage(facts: Facts) -> Stage:
     return Stage("work" if measures else "empty", say("{count} to ask", count=Count(len(missing))))
 
 
+def _words(facts: Facts) -> Iterator[Said | str]:
+    for hurt in facts.profile.hurts:
+        yield say("{what}, {feeling}", what=Words(hurt.what), feeling=term(hurt.feeling))
+    yield from (term(use.use) for use in facts.profile.uses)
+
+
 POST = Post(
     name="rider",
     label="Rider",
@@ -26,4 +34,5 @@ POST = Post(
     picture=picture_now,
     ledger=ledger_of,
     dials=goal_dials,
+    words=_words,
 )
