@@ -98,3 +98,24 @@ def test_a_linked_trainer_is_read_on_the_trainers_page(fast_room: Room, page: Pa
     expect(page.get_by_role("img", name=re.compile(r"^Power: \d+ W, Cadence: \d+ "))).to_be_visible()
     page.get_by_role("button", name="Leave it").click()
     expect(page.get_by_text("No trainer is linked.")).to_be_visible()
+
+
+def test_a_machine_is_typed_by_hand_and_dialled_in(demo_room: Room, page: Page) -> None:
+    page.goto(f"{demo_room.url}/trainers")
+    page.get_by_role("link", name="A machine by hand").click()
+    expect(page.get_by_role("img", name="The machine as typed")).to_be_visible()
+    expect(page.get_by_role("button", name="Keep the machine")).to_be_disabled()
+    page.get_by_label("Name", exact=True).fill("Hob Two")
+    stops = page.get_by_label("Slider 1, stops")
+    stops.fill("0 to many")
+    expect(page.get_by_role("alert")).to_contain_text("This stop cannot be read.")
+    expect(page.get_by_role("button", name="Keep the machine")).to_be_disabled()
+    stops.fill("1..=0 to 400 by 5")
+    expect(page.get_by_text("81 stops")).to_be_visible()
+    expect(page.get_by_role("alert")).to_have_count(0)
+    page.get_by_role("button", name="Keep the machine").click()
+    # It is on the shelf, and the first rider is dialled in on it, by its holes.
+    expect(page.get_by_text("Hob Two", exact=True)).to_be_visible()
+    expect(page.locator(".block, .blocks li, section").filter(has_text="Saddle height").first).to_be_visible()
+    page.get_by_role("link", name="This one’s numbers").click()
+    expect(page.get_by_label("Slider 1, stops")).to_have_value("1..=0 to 400 by 5")

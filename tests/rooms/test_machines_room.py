@@ -9,10 +9,14 @@ from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
+from hypothesis import given
+from hypothesis import strategies as st
 from pypdf import PdfReader
 
 from tests.rooms.test_fits import demo_fit
 from waymark.demo import demo_machines
+from waymark.rooms.machines.shapes import AxisIn
+from waymark.rooms.machines.typed import read_stops, stops_text
 
 
 def machine(demo: TestClient, name: str) -> dict[str, Any]:
@@ -189,3 +193,102 @@ def test_an_own_bike_is_levelled_on_a_trainer(demo: TestClient) -> None:
     empty = demo_fit(demo, "Wenna Tolland").fit
     nothing = demo.get(f"/api/machines/own/{empty}")
     assert (nothing.status_code, nothing.json()["message"]) == (422, "This bike is still to be measured.")
+
+
+def typed(**changed: Any) -> dict[str, Any]:
+    """A machine as it would be typed by hand."""
+    slide = {
+        "origin": {"x_mm": -100, "y_mm": 400},
+        "axes": [
+            {"name": "Up", "direction_deg": 90, "stops": "0 to 300 by 10"},
+            {"name": "Along", "direction_deg": 0, "stops": "A=-20; B=0; C=20"},
+        ],
+    }
+    bar = {
+        "origin": {"x_mm": 450, "y_mm": 420},
+        "axes": [{"name": "Rise", "direction_deg": 100, "stops": "3..=0 to 40 by 8"}],
+    }
+    return {"name": "Hob Two", "saddle": slide, "bar": bar, "cranks": "165; 172,5, 170", **changed}
+
+
+def test_a_machine_by_hand_is_drawn_where_its_numbers_say_and_kept(demo: TestClient) -> None:
+    draft = demo.post("/api/machines/draft", json=typed()).json()
+    assert draft["stops"] == [31, 3, 6]
+    # The middle stops: 150 up, 0 along; the bar's fourth hole at 24, ten degrees behind plumb.
+    assert (draft["saddle"]["x_mm"], draft["saddle"]["y_mm"]) == pytest.approx((-100, 550))
+    assert draft["hand"]["x_mm"] == pytest.approx(450 + 24 * cos(radians(100)))
+    assert draft["hand"]["y_mm"] == pytest.approx(420 + 24 * sin(radians(100)))
+    assert [n["what"] for n in draft["notes"]] == ["origin", "1", "2", "origin", "3"]
+    assert not draft["takes_place"]
+    assert draft["file"]["machine"]["cranks_mm"] == [165, 172.5, 170]
+    assert [s["label"] for s in draft["file"]["machine"]["bar"]["axes"][0]["stops"]] == list("345678")
+    assert demo.put("/api/machines", json={"machines": [draft["file"]]}).json() == {"kept": 1}
+    assert demo.post("/api/machines/draft", json=typed()).json()["takes_place"]
+    it = machine(demo, "Hob Two")
+    again = demo.get(f"/api/machines/{it['id']}/typed").json()
+    assert again["bar"]["axes"][0]["stops"] == "3..=0 to 40 by 8"
+    assert again["saddle"]["axes"][1]["stops"] == "A=-20; B=0; C=20"
+    assert demo.post("/api/machines/draft", json=again).json()["file"] == draft["file"]
+
+
+@pytest.mark.parametrize(
+    ("changed", "field", "message"),
+    [
+        ({"name": " "}, "name", "A machine has a name."),
+        ({"cranks": "long"}, "cranks", "These are no lengths."),
+        ({"cranks": "20"}, "cranks_mm.0", "cranks_mm.0: Input should be greater than or equal to 80"),
+    ],
+)
+def test_what_no_machine_has_is_refused_by_its_field(
+    demo: TestClient, changed: dict[str, str], field: str, message: str
+) -> None:
+    refused = demo.post("/api/machines/draft", json=typed(**changed))
+    assert (refused.status_code, refused.json()["field"], refused.json()["message"]) == (422, field, message)
+
+
+@pytest.mark.parametrize(
+    "stops", ["", " ; ", "0 to 10", "0 to 10 by 0", "10 to 0 by 1", "0 to 9000000 by 1", "A=x", "A=1=2", "5..=a"]
+)
+def test_stops_that_cannot_be_read_are_refused(demo: TestClient, stops: str) -> None:
+    asked = typed()
+    asked["saddle"]["axes"][0]["stops"] = stops
+    refused = demo.post("/api/machines/draft", json=asked)
+    assert (refused.status_code, refused.json()["field"]) == (422, "saddle.axes.0.stops")
+    assert "0 to 120 by 5" in refused.json()["allowed"]
+
+
+def test_machines_go_out_as_a_table_and_come_back_the_same(demo: TestClient, empty: TestClient) -> None:
+    demo.put(
+        "/api/machines", json={"machines": [demo.post("/api/machines/draft", json=typed(note="=1+1")).json()["file"]]}
+    )
+    table = demo.get("/api/machines/file.csv").text
+    assert "'=1+1" in table, "no cell begins like a formula"
+    assert empty.post("/api/machines/table", json={"text": table}).json() == {"kept": 7}
+    files = [[m["file"] for m in client.get("/api/machines").json()] for client in (demo, empty)]
+    assert files[0] == files[1]
+    lines = table.splitlines()
+    broken = lines[1].replace(",saddle,", ",seat,", 1)
+    for text, field in (
+        ("machine,note\nA,b\n", "mark"),
+        ("\n".join([lines[0]]), "text"),
+        ("\n".join([lines[0], broken]), "line 2.mark"),
+        ("\n".join([lines[0], lines[1]]), "bar"),
+        ('a,"b\nc', "machine"),
+    ):
+        refused = empty.post("/api/machines/table", json={"text": text})
+        assert (refused.status_code, refused.json()["field"]) == (422, field), refused.text
+
+
+AXES = st.lists(
+    st.tuples(st.text(st.characters(categories=["L", "N"]), min_size=1, max_size=8), st.integers(-500, 500)),
+    min_size=1, max_size=12,
+)  # fmt: skip
+
+
+@given(AXES)
+def test_every_line_of_stops_is_read_back(stops: list[tuple[str, int]]) -> None:
+    axis = AxisIn.model_validate({
+        "name": "A", "direction_deg": 0, "stops": [{"label": label, "mm": mm / 2} for label, mm in stops],
+    })  # fmt: skip
+    read = read_stops(stops_text(axis), "stops")
+    assert read["stops"] == [s.model_dump() for s in axis.stops or []]

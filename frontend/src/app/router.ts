@@ -11,6 +11,7 @@ export const router = createRouter({
     { path: '/frames/compare', name: 'compare', component: () => import('@/rooms/shelves/CompareView.vue') },
     { path: '/parts', name: 'parts', component: () => import('@/rooms/shelves/PartsView.vue') },
     { path: '/trainers', name: 'trainers', component: () => import('@/rooms/machines/MachinesView.vue') },
+    { path: '/trainers/by-hand', name: 'by-hand', component: () => import('@/rooms/machines/ByHandView.vue') },
     { path: '/claims', name: 'claims', component: () => import('@/rooms/claims/ClaimsView.vue') },
     { path: '/house', name: 'house', component: () => import('@/rooms/house/HouseRulesView.vue') },
     {

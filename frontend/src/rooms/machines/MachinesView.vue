@@ -64,8 +64,9 @@ async function takeFile(event: Event) {
   if (!file) return
   trouble.value = ''
   try {
-    const body = JSON.parse(await file.text()) as Schemas['MachinesFile']
-    await take(api.PUT('/api/machines', { body }))
+    const text = await file.text()
+    if (file.name.endsWith('.csv')) await take(api.POST('/api/machines/table', { body: { text } }))
+    else await take(api.PUT('/api/machines', { body: JSON.parse(text) as Schemas['MachinesFile'] }))
     await read()
   } catch (wrong) {
     if (wrong instanceof Refused) trouble.value = `${file.name}: ${wrong.body.message} ${wrong.body.field ?? ''}`
@@ -101,8 +102,9 @@ const differs = (r: Schemas['RiderSet'], i: number) => shown.value !== null && r
       </p>
       <label class="press solid file"
         >{{ $t('Take a machine file in')
-        }}<input type="file" accept=".json,application/json" class="visually-hidden" @change="takeFile"
+        }}<input type="file" accept=".json,.csv,application/json,text/csv" class="visually-hidden" @change="takeFile"
       /></label>
+      <router-link class="press" to="/trainers/by-hand">{{ $t('A machine by hand') }}</router-link>
       <p v-if="trouble" role="alert" class="trouble">{{ trouble }}</p>
     </main>
     <main v-else-if="machine">
@@ -192,9 +194,18 @@ const differs = (r: Schemas['RiderSet'], i: number) => shown.value !== null && r
         <p class="small">
           <label class="plain file"
             >{{ $t('Take a machine file in')
-            }}<input type="file" accept=".json,application/json" class="visually-hidden" @change="takeFile"
+            }}<input
+              type="file"
+              accept=".json,.csv,application/json,text/csv"
+              class="visually-hidden"
+              @change="takeFile"
           /></label>
           <a class="plain give" href="/api/machines/file" download>{{ $t('Give all machines out') }}</a>
+          <a class="plain give" href="/api/machines/file.csv" download>{{ $t('as a table') }}</a>
+          <router-link class="plain give" to="/trainers/by-hand">{{ $t('A machine by hand') }}</router-link>
+          <router-link class="plain give" :to="`/trainers/by-hand?machine=${machine.id}`">{{
+            $t('This one’s numbers')
+          }}</router-link>
         </p>
         <p v-if="trouble" role="alert" class="trouble">{{ trouble }}</p>
       </aside>
@@ -269,6 +280,9 @@ thead th {
   color: var(--quiet);
   font-size: 12.5px;
   font-weight: 420;
+  text-align: left;
+}
+tbody th button {
   text-align: left;
 }
 tbody th {

@@ -2,12 +2,17 @@
 
 from __future__ import annotations
 
-from waymark.core.drawing.primitives import Circle, Item, line, ribbon, smooth, taper
+from dataclasses import dataclass
+
+from waymark.core.drawing.primitives import Circle, Item, arc_points, line, polyline, ribbon, smooth, taper
 from waymark.core.marks import Mark
 from waymark.core.trainer import Axis, Machine, Slide, Stop
 
 FLOOR_MM = -300.0
 TICK_MM = 11.0
+# How far from its start a slider's direction is shown.
+ARC_MM = 90.0
+BEYOND_MM = 62.0
 # Marks of a ruler are drawn every so many stops where they lie closer than this.
 CLOSE_MM = 6.0
 
@@ -65,6 +70,44 @@ def _scale(slide: Slide, stops: tuple[Stop, ...]) -> list[Item]:
             made.append(line(p - across.scaled(TICK_MM), p + across.scaled(TICK_MM), "thin"))
         at = at + axis.along.scaled(stop.mm)
     return made
+
+
+@dataclass(frozen=True, slots=True)
+class Note:
+    """Where a number of a machine's data is told: ``what`` is ``origin``, or the slider's number from 1, saddle first."""
+
+    what: str
+    at: Mark
+
+
+def machine_notes(machine: Machine, saddle: tuple[Stop, ...], bar: tuple[Stop, ...]) -> tuple[list[Item], list[Note]]:
+    """What each number of the data means: the origins as crosses, each direction as an arc from forward, and where to tell
+    them."""
+    items: list[Item] = []
+    notes: list[Note] = []
+    number = 1
+    for slide, stops in ((machine.saddle, saddle), (machine.bar, bar)):
+        at = slide.origin
+        items += [line(at + Mark(-22, 0), at + Mark(22, 0), "thin"), line(at + Mark(0, -22), at + Mark(0, 22), "thin")]
+        notes.append(Note("origin", at))
+        for axis, stop in zip(slide.axes, stops, strict=True):
+            turn = axis.direction_deg % 360
+            turn = turn - 360 if turn > 180 else turn
+            items.append(line(at, at + Mark(ARC_MM + 30, 0), "thin"))
+            if abs(turn) > 1:
+                items.append(polyline(arc_points(at, ARC_MM, 0.0, turn, 24), "thin"))
+            # On top of another slider its own ends are free; below, its side.
+            last = axis is slide.axes[-1] and len(slide.axes) > 1
+            beyond = at + axis.along.scaled(axis.stops[-1].mm + BEYOND_MM)
+            side = at + axis.along.scaled(max(stop.mm, ARC_MM) / 2) + _beside(axis)
+            notes.append(Note(f"{number}", beyond if last else side))
+            at, number = at + axis.along.scaled(stop.mm), number + 1
+    return items, notes
+
+
+def _beside(axis: Axis) -> Mark:
+    """A little off the slider, to its right as it grows."""
+    return Mark(axis.along.y_mm, -axis.along.x_mm).scaled(46.0)
 
 
 def _every(axis: Axis) -> int:

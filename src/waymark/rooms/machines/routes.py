@@ -21,7 +21,8 @@ from waymark.rooms.machines import service
 from waymark.rooms.machines.own_bike import Held, OwnBikeView, own_bike_view
 from waymark.rooms.machines.shapes import At, In, MachineFile, MachinesFile, num
 from waymark.rooms.machines.tables import MachineRow
-from waymark.rooms.machines.views import RiderSet, Settings, Shelved
+from waymark.rooms.machines.typed import TypedMachine, read_csv, typed_machine, write_csv
+from waymark.rooms.machines.views import Draft, RiderSet, Settings, Shelved
 from waymark.rooms.schema import Point
 from waymark.rooms.telling import tell
 
@@ -33,6 +34,12 @@ class Put(BaseModel):
     """How many machines were kept."""
 
     kept: int
+
+
+class TableIn(In):
+    """Machines as a table's text."""
+
+    text: str = Field(max_length=2_000_000)
 
 
 class MarksIn(In):
@@ -103,6 +110,38 @@ def machines_file(store: StoreDep) -> Response:
     text = MachinesFile(machines=files).model_dump_json(indent=1)
     headers = {"Content-Disposition": 'attachment; filename="machines.waymark-machines.json"'}
     return Response(text, media_type="application/json", headers=headers)
+
+
+@router.get("/file.csv", operation_id="machines_table")
+def machines_table(store: StoreDep) -> Response:
+    """Every machine as a table, a row a slider."""
+    with store.looking() as session:
+        text = write_csv(service.file_of(row) for row in service.machine_rows(session))
+    headers = {"Content-Disposition": 'attachment; filename="machines.csv"'}
+    return Response(text, media_type="text/csv; charset=utf-8", headers=headers)
+
+
+@router.post("/table", operation_id="take_machines_table")
+def take_machines_table(store: StoreDep, table: TableIn) -> Put:
+    """Machines of a table kept; one of the same name is put in its place."""
+    files = read_csv(table.text)
+    with store.writing() as session:
+        return Put(kept=service.put_machines(session, files))
+
+
+@router.post("/draft", operation_id="draft_machine")
+def draft_machine(store: StoreDep, typed: TypedMachine) -> Draft:
+    """A machine as typed by hand, read and drawn; nothing is kept."""
+    file = typed.file()
+    with store.looking() as session:
+        names = {row.name for row in service.machine_rows(session)}
+    return service.draft_of(file, file.name in names)
+
+
+@router.get("/{machine_id}/typed", operation_id="typed_machine")
+def machine_as_typed(store: StoreDep, machine_id: Key) -> TypedMachine:
+    """A machine on the shelf as it would be typed."""
+    return typed_machine(_file(store, machine_id))
 
 
 @router.get("/own/{fit_id}", operation_id="own_bike")

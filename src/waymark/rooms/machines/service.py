@@ -9,7 +9,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from waymark.core.body import FootFit
-from waymark.core.drawing.machine import machine_items
+from waymark.core.drawing.machine import machine_items, machine_notes
 from waymark.core.drawing.rider import joint_items, leg_items, near_items
 from waymark.core.errors import GeometryError, InputError, NotFoundError
 from waymark.core.feet import change_crank
@@ -20,7 +20,7 @@ from waymark.core.trainer import Box, Calibrated, Dialled, Dialling, Machine, Sl
 from waymark.rooms.files import Facts, both, shapes
 from waymark.rooms.machines.shapes import At, AxisIn, MachineFile
 from waymark.rooms.machines.tables import MachineRow
-from waymark.rooms.machines.views import Beside, Block, RiderSet, Settings
+from waymark.rooms.machines.views import Beside, Block, Draft, DraftNote, RiderSet, Settings
 from waymark.rooms.plan import pose_of, sits_then
 from waymark.rooms.posts.goal import goal_contact, goal_marks
 from waymark.rooms.schema import Point
@@ -61,6 +61,23 @@ def put_machines(session: Session, files: Iterable[MachineFile]) -> int:
     if len(machine_rows(session)) > MOST_MACHINES:
         raise InputError("The shelf is full of machines.", field="machines", allowed=f"{MOST_MACHINES} machines")
     return count
+
+
+def draft_of(file: MachineFile, takes_place: bool) -> Draft:
+    """A machine drawn with every slider at its middle stop, and where its numbers are told."""
+    machine = file.machine.machine()
+    saddle, bar = (tuple(a.stops[len(a.stops) // 2] for a in s.axes) for s in (machine.saddle, machine.bar))
+    crank = machine.cranks_mm[len(machine.cranks_mm) // 2]
+    more, notes = machine_notes(machine, saddle, bar)
+    return Draft(
+        file=file,
+        takes_place=takes_place,
+        stops=[len(a.stops) for a in (*machine.saddle.axes, *machine.bar.axes)],
+        picture=shapes([*machine_items(machine, saddle, bar, crank), *more]),
+        notes=[DraftNote(what=n.what, at=_point(n.at)) for n in notes],
+        saddle=_point(machine.saddle.at(saddle)),
+        hand=_point(machine.bar.at(bar)),
+    )
 
 
 @dataclass(frozen=True, slots=True)

@@ -18,6 +18,25 @@ class Shelved(BaseModel):
     sliders: list[str]
 
 
+class DraftNote(BaseModel):
+    """Where a number of a machine's data is told on its drawing: its origin, or a slider's number, saddle first."""
+
+    what: str
+    at: Point
+
+
+class Draft(BaseModel):
+    """A machine as it was typed, read and drawn with every slider at its middle stop."""
+
+    file: MachineFile
+    takes_place: bool
+    stops: list[int]
+    picture: list[Shape]
+    notes: list[DraftNote]
+    saddle: Point
+    hand: Point
+
+
 class RiderSet(BaseModel):
     """One rider on a machine: what to dial in, one figure a slider, or why nothing can be."""
 
