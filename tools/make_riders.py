@@ -37,12 +37,14 @@ RIDDEN: list[dict[str, Any]] = [
         {"do": "ride.rate", "ride": 1, "region": region, "ground": ground, "value": value}
         for (region, ground), value in FIRST_RIDE.items()
     ),
+    {"do": "ride.spot", "ride": 1, "what": "Hands", "value": 3}, {"do": "ride.spot", "ride": 1, "what": "Low back", "value": 2},
     {"do": "ride.try", "cause": "nose_down", "on": "2026-11-16"},
     {"do": "ride.log", "on": "2026-11-22", "hours": 2.5, "better": "hands, mostly", "worse": "low back on the last climb"},
     *(
         {"do": "ride.rate", "ride": 3, "region": region, "ground": ground, "value": value}
         for (region, ground), value in SECOND_RIDE.items()
     ),
+    {"do": "ride.spot", "ride": 3, "what": "Hands", "value": 2}, {"do": "ride.spot", "ride": 3, "what": "Low back", "value": 3},
     {"do": "ride.judge", "tried": 2, "outcome": "kept"},
     {
         "do": "ride.trial", "on": "2026-11-28", "differs": "stem", "treatments": ["stem 80", "stem 70"], "seed": 12,
@@ -182,6 +184,10 @@ RIDERS: list[dict[str, Any]] = [
         "file": "6-jory-penhale", "name": "Jory Penhale", "about": "quarry surgeon, 29, races the coast path",
         "words": "The new bike should turn like the old one and not pitch me over the bar.",
         "measures": {"height": "1.74 m", "inseam": "812", "shoulder_width": "378", "foot": "260"},
+        "hurts": [
+            {"view": "front", "x": 0.10, "y": 0.56, "what": "Hands", "feeling": "numb", "severity": 4, "when": "on long descents"},
+            {"view": "back", "x": 0.50, "y": 0.44, "what": "Low back", "feeling": "tired", "severity": 2, "when": "after long climbs"},
+        ],
         "title": "Cross-country, new frame", "reason": "Frame cracked; same position on what the shop has.",
         "frame": "Haldery Tern M", "bar": "Boom 720", "saddle": "Knot Carbon",
         "measure": [

@@ -28,7 +28,7 @@ VIEWS = {
     "day-book": "/", "rider": "/fits/1/rider", "measure": "/fits/8/measure", "not-measured": "/fits/7/measure",
     "goal": "/fits/1/goal", "frame": "/fits/1/frame", "trainers": "/trainers?machine=1&fit=1", "build": "/fits/1/build",
     "pads": "/fits/9/frame", "set-up": "/fits/1/setup", "frames": "/frames", "parts": "/parts", "ride": "/fits/6/ride",
-    "claims": "/claims?claim=size_up&fit=1",
+    "claims": "/claims?claim=size_up&fit=1", "bikes": "/riders/11/bikes?base=11",
 }  # fmt: skip
 
 
@@ -61,9 +61,6 @@ def main() -> None:
         page = browser.new_context(viewport=size, reduced_motion="reduce").new_page()
         for name, view in VIEWS.items():
             take(page, room.url + view, name)
-        page.goto(f"{room.url}/fits/3/measure")
-        page.get_by_role("tab", name="Set-ups").click()
-        take_now(page, "drift")
         page.goto(f"{room.url}/frames")
         page.get_by_role("checkbox").first.wait_for()
         for box in page.get_by_role("checkbox").all()[3:6]:

@@ -95,7 +95,10 @@ def test_a_verdict_and_the_pairs_needed_agree(pairs: list[tuple[float, float]]) 
 
 def test_regions_lead_to_complaints_that_there_are() -> None:
     assert {complaint_of(region) for region in REGIONS} <= set(COMPLAINTS)
-    asked = worst_regions({"hands": {"road": 2, "down": 6}, "seat": {"gravel": 7}, "neck": {"climb": 2}, "knees": {}})
+    asked = worst_regions(
+        {"hands": {"road": 2, "down": 6}, "seat": {"gravel": 7}, "neck": {"climb": 2}, "knees": {}}, 3
+    )
     assert asked == ("seat", "hands")
-    assert worst_regions({"hands": {"road": 3}}) == ("hands",)
-    assert worst_regions({"hands": {"road": 2}}) == ()
+    assert worst_regions({"hands": {"road": 3}}, 3) == ("hands",)
+    assert worst_regions({"hands": {"road": 2}}, 3) == ()
+    assert worst_regions({"hands": {"road": 2}}, 2) == ("hands",)

@@ -108,3 +108,11 @@ def test_every_cause_is_of_some_complaint_and_every_complaint_has_its_causes() -
     assert named == set(CAUSES)
     with pytest.raises(InputError, match="No complaint is called so"):
         rank(["gout"], Seen(**WINDOWS))  # type: ignore[arg-type]
+
+
+def test_what_only_hoods_can_cause_is_no_cause_on_grips_or_pads() -> None:
+    on_hoods = [r.key for r in rank(["numb_hands"], Seen(**WINDOWS))]  # type: ignore[arg-type]
+    assert {"hood_dips", "hood_steep", "bar_wide"} <= set(on_hoods)
+    for held in ("grip", "pad", "extension"):
+        found = [r.key for r in rank(["numb_hands"], Seen(**WINDOWS, hand_on=held))]  # type: ignore[arg-type]
+        assert found == [key for key in on_hoods if key not in ("hood_dips", "hood_steep", "bar_wide")]

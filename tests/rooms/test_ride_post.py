@@ -159,3 +159,70 @@ def test_what_is_due_stands_in_the_day_book_and_in_a_calendar(demo: TestClient) 
     line = next(x for x in demo.get("/api/fits").json() if x["rider"] == "Tamsin Orre")
     assert line["due"] == []
     assert ride(fitter)["due"][0]["done"] == "2026-04-13"
+
+
+def test_places_that_hurt_are_rated_on_the_records_own_scale_before_and_after(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Jory Penhale")
+    spots = ride(fitter)["last"]["spots"]
+    assert spots == [
+        {"what": "Hands", "before": 4, "was": 3, "now": 2},
+        {"what": "Low back", "before": 2, "was": 2, "now": 3},
+    ]
+    rid = ride(fitter)["last"]["ride"]["id"]
+    assert send(fitter, "ride.spot", ride=rid, what="Hands", value=0).status_code == 200
+    assert ride(fitter)["last"]["spots"][0]["now"] == 0
+    send(fitter, "ride.spot", ride=rid, what="Hands", value=None)
+    assert ride(fitter)["last"]["spots"][0]["now"] is None
+    refused = send(fitter, "ride.spot", ride=rid, what="Left ear", value=1)
+    assert (refused.status_code, refused.json()["field"]) == (422, "ride.spot.what")
+    assert refused.json()["allowed"] == "Hands, Low back"
+    assert send(fitter, "ride.spot", ride=rid, what="Hands", value=6).status_code == 422
+    assert send(fitter, "ride.spot", ride=99, what="Hands", value=1).status_code == 404
+    # What was rated stays told where the record names it no more.
+    rider = fitter.read("ride")["rider"]
+    demo.patch(f"/api/riders/{rider['id']}", json={"base_revision": rider["revision"], "hurts": []})
+    assert ride(fitter)["last"]["spots"] == [{"what": "Low back", "before": None, "was": 2, "now": 3}]
+
+
+def test_a_sign_that_was_seen_is_looked_into(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Halvard Stroud")
+    send(fitter, "ride.log", on="2026-03-01", hours=2)
+    rid = ride(fitter)["last"]["ride"]["id"]
+    assert ride(fitter)["causes"] == []
+    sign = next(s for s in ride(fitter)["signs"] if s["key"] == "neck_shoulders")
+    assert send(fitter, "ride.sign", ride=rid, sign=sign["key"]).status_code == 200
+    assert fitter.read("ride")["history"][0]["said"] == "Seen: neck and shoulders"
+    causes = ride(fitter)["causes"]
+    assert causes
+    assert all("neck and shoulders" in c["explains"] for c in causes)
+    send(fitter, "ride.sign", ride=rid, sign=sign["key"], on=False)
+    assert ride(fitter)["causes"] == []
+    refused = send(fitter, "ride.sign", ride=rid, sign="ears")
+    assert (refused.status_code, refused.json()["field"]) == (422, "ride.sign.sign")
+
+
+@pytest.mark.parametrize(("season", "by"), [("winter", (-5, 10)), ("less_form", (-5, 10)), ("in_form", (5, -10))])
+def test_the_season_and_form_are_reasons_that_are_put_back(demo: TestClient, season: str, by: tuple[int, int]) -> None:
+    fitter = demo_fit(demo, "Halvard Stroud")
+    before = fitter.cell("hand", "goal") or (0, 0)
+    assert send(fitter, "ride.try", cause=season, on="2026-11-02").status_code == 200
+    told = next(s for s in ride(fitter)["seasons"] if s["key"] == season)
+    assert ride(fitter)["log"][0]["title"] == told["change"]
+    assert fitter.cell("hand", "goal") == (before[0] + by[0], before[1] + by[1])
+    refused = send(fitter, "ride.try", cause="winter", on="2026-11-03")
+    assert refused.json()["message"] == "The last change has not been ridden yet."
+    tried = fitter.sheet["state"]["ride"]["tried"][0]["id"]
+    send(fitter, "ride.judge", tried=tried, outcome="put back")
+    assert fitter.cell("hand", "goal") == before
+
+
+def test_where_no_cause_is_left_it_is_said_what_else_it_may_be(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Jory Penhale")
+    # Hands at 4 on the way down: the saddle was levelled, and a flat bar has no hoods to turn.
+    assert ride(fitter)["causes"] == []
+    assert ride(fitter)["off_bike"] == [
+        "grips, gloves, tyre pressure, suspension, brakes that need a hard pull",
+        "strength and reach of motion: a trainer or physiotherapist may do more than a part",
+    ]
+    quiet = demo_fit(demo, "Halvard Stroud")
+    assert ride(quiet)["off_bike"] == []

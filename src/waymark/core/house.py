@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
+from waymark.core.link import Channel
 from waymark.core.rules.assumed import ASSUMED, ASSUMED_SD, PART_SD, READ_SD
 from waymark.core.rules.follow_ups import FOLLOW_UPS, FollowUp
 from waymark.core.rules.house import (
@@ -20,6 +21,7 @@ from waymark.core.rules.house import (
     StemWindow,
     angle_windows,
 )
+from waymark.core.rules.trials import MATTERS, RATING_MATTERS
 from waymark.core.rules.weights import PLACING_USUAL, WEIGHTS, Placing, Weights
 from waymark.core.rules.workmanship import TRAIL_WINDOWS
 
@@ -37,7 +39,9 @@ class House:
     """Tolerances, limits, windows, what is assumed and how sure it is. Lengths in mm, angles in degrees.
 
     ``tolerances`` by mark: fore and up. ``weights`` and ``placing`` go with every question to the search.
-    ``asked`` are the prompts the call-out asks, ``None`` for the usual ones.
+    ``asked`` are the prompts the call-out asks, ``None`` for the usual ones. ``trial_matters`` by channel and
+    ``rating_matters`` are the least differences that a bike is changed for; from ``worth_looking`` of ten on a region that
+    hurts is looked into.
     """
 
     tolerances: Mapping[str, tuple[float, float]] = field(
@@ -71,6 +75,9 @@ class House:
     read_sd: Mapping[str, float] = field(default_factory=lambda: _values(READ_SD))
     asked: tuple[str, ...] | None = None
     follow_ups: tuple[FollowUp, ...] = FOLLOW_UPS
+    trial_matters: Mapping[Channel, float] = field(default_factory=lambda: dict(MATTERS))
+    rating_matters: float = RATING_MATTERS
+    worth_looking: float = _number("worth_looking")
     weights: Weights = WEIGHTS
     placing: Placing = PLACING_USUAL
 

@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from math import ceil
 from typing import Literal
 
+from waymark.core.contact import ContactKind
 from waymark.core.goal import CrankStep, FootStep, MoveStep, Step
 from waymark.core.marks import Mark
 from waymark.core.rules.house import AngleWindow
@@ -45,6 +46,7 @@ class Seen:
     shoulder_width_mm: float | None = None
     crank_mm: float | None = None
     inseam_mm: float | None = None
+    hand_on: ContactKind = "hood"
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,7 +65,7 @@ class Evidence:
 @dataclass(frozen=True, slots=True)
 class Cause:
     """A cause: its name, what shows it, what to look at on the bike, the change with its price, what else that moves, and
-    what would show that it was wrong."""
+    what would show that it was wrong. One of ``hoods`` is none where the hand is on something else."""
 
     name: Said
     shown: Callable[[Seen], Evidence | None]
@@ -72,6 +74,7 @@ class Cause:
     price: Price
     moves: Said
     wrong: Said
+    hoods: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -215,21 +218,21 @@ CAUSES: dict[str, Cause] = {
     "hood_dips": Cause(
         say("hoods that dip"), BOUNDS["hood_dips"], say("a level on the hoods; do the hands slide?"),
         _by_tool(say("bar or levers turned up until the hoods are level or rise a little")), "free",
-        say("the hands go up and back a little"), say("wrists bent back"),
+        say("the hands go up and back a little"), say("wrists bent back"), hoods=True,
     ),
     "hood_steep": Cause(
         say("hoods too steep"), BOUNDS["hood_steep"], say("wrists bent back on the hoods"),
         _by_tool(say("bar or levers turned down a little")), "free", say("the hands go forward a little"),
-        say("hands slide forward"),
+        say("hands slide forward"), hoods=True,
     ),
     "bar_wide": Cause(
         say("bar too wide"), BOUNDS["bar_wide"], say("elbows out, shoulders up, worse in the drops"),
         _by_tool(say("levers turned in, then a narrower bar")), "part", say("steering needs less hand, and tells less"),
-        say("breath feels short, or the bike feels nervous on rough ground"),
+        say("breath feels short, or the bike feels nervous on rough ground"), hoods=True,
     ),
     "bar_narrow": Cause(
         say("bar too narrow"), BOUNDS["bar_narrow"], say("elbows pressed in, chest closed"),
-        _by_tool(say("a wider bar")), "part", say("the arms reach a little farther"), say("shoulders creep up"),
+        _by_tool(say("a wider bar")), "part", say("the arms reach a little farther"), say("shoulders creep up"), hoods=True,
     ),
     "hip_closed": Cause(
         say("hip closed at the top"), BOUNDS["hip"], say("knee at the chest, trunk moved by the thigh"),

@@ -21,8 +21,6 @@ _COMPLAINTS: Mapping[Region, str] = {
     "hands": "numb_hands", "neck": "neck_shoulders", "low_back": "low_back", "seat": "saddle_pressure",
     "knees": "knee_front", "feet": "hot_feet",
 }  # fmt: skip
-# Of ten; below it a ride is called fine.
-WORTH_LOOKING = 3
 
 
 def complaint_of(region: Region) -> str:
@@ -30,7 +28,7 @@ def complaint_of(region: Region) -> str:
     return _COMPLAINTS[region]
 
 
-def worst_regions(ratings: Mapping[Region, Mapping[Ground, int]]) -> tuple[Region, ...]:
-    """The regions worth looking into, the worst first: the greatest of a region's figures counts."""
+def worst_regions(ratings: Mapping[Region, Mapping[Ground, int]], worth_looking: float) -> tuple[Region, ...]:
+    """The regions rated ``worth_looking`` of ten or more, the worst first: the greatest of a region's figures counts."""
     most = {region: max(by.values(), default=0) for region, by in ratings.items()}
-    return tuple(sorted((r for r, n in most.items() if n >= WORTH_LOOKING), key=lambda r: -most[r]))
+    return tuple(sorted((r for r, n in most.items() if n >= worth_looking), key=lambda r: -most[r]))

@@ -52,6 +52,7 @@ NUMBERS: dict[str, HouseDefault] = {
     "bike_mass_kg": HouseDefault(10, "kg", "The bike in a maker's limit of bike and rider.", "house"),
     "dial_edge_deg": HouseDefault(1.5, "°", "So near a window's end the figure is told as an edge.", "house"),
     "moved_mm": HouseDefault(0.5, "mm", "A goal moved by less has not moved.", "house"),
+    "worth_looking": HouseDefault(3, "of 10", "Below it riders call a ride fine.", "house"),
 }
 
 

@@ -53,12 +53,31 @@ const keep = () => {
           <span v-if="causes.length > 1" class="quiet small">{{ $t('{n} listed', { n: causes.length }) }}</span>
         </p>
       </template>
+      <template v-else-if="ride.off_bike.length">
+        <h1>{{ $t('Not the position, as far as it was read') }}</h1>
+        <p>{{ $t('Every likely cause was tried, or the numbers speak against it. Look off the fit:') }}</p>
+        <ul>
+          <li v-for="it in ride.off_bike" :key="it">{{ it }}</li>
+        </ul>
+      </template>
       <template v-else>
         <h1>{{ $t('Nothing asks for one') }}</h1>
         <p class="quiet">
           {{ $t('Put a ride down and rate where it hurt: from 3 on its likely causes are looked for here.') }}
         </p>
       </template>
+      <p v-if="!ride.waits" class="seasons">
+        <span class="small">{{ $t('For another reason:') }}</span>
+        <button
+          v-for="s in ride.seasons"
+          :key="s.key"
+          type="button"
+          class="press low"
+          :title="`${s.change}: ${s.why}`"
+          @click="store.change({ do: 'ride.try', cause: s.key, on: today() })">
+          {{ s.name }}
+        </button>
+      </p>
       <p class="small quiet">
         {{ $t('One change, then a ride. After the first ride: all bolts again, both brakes.') }}
       </p>
@@ -84,6 +103,13 @@ const keep = () => {
 .rest {
   min-height: 0;
   overflow: auto;
+}
+.seasons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  padding-top: 8px;
 }
 section {
   padding: 14px 24px;

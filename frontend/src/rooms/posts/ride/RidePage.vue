@@ -7,6 +7,7 @@ import Choices from '@/shared/ui/Choices.vue'
 
 import RideForm from './RideForm.vue'
 import RideLog from './RideLog.vue'
+import RideSpots from './RideSpots.vue'
 import RideTable from './RideTable.vue'
 import TrialPlan from './TrialPlan.vue'
 import TrialSheet from './TrialSheet.vue'
@@ -31,6 +32,7 @@ const options = [
       <h1>{{ ride.last ? $t('After the fit') : $t('The first ride') }}</h1>
       <RideForm />
       <RideTable v-if="ride.last" :table="ride.last" :grounds="ride.grounds" />
+      <RideSpots v-if="ride.last" :table="ride.last" :signs="ride.signs" />
       <RideLog :log="ride.log" />
     </template>
     <template v-else>

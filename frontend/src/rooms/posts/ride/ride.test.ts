@@ -28,6 +28,7 @@ const GROUNDS: View['grounds'] = [
 ]
 const table = (): NonNullable<View['last']> => ({
   ride: { id: 3, on: '2026-03-08', hours: 2, better: '', worse: '', ratings: {} },
+  spots: [],
   rows: [
     {
       region: 'hands',
@@ -116,7 +117,10 @@ const view = (more: Partial<View> = {}): View => ({
   grounds: GROUNDS,
   log: [],
   causes: [],
+  signs: [],
+  seasons: [{ key: 'winter', name: 'Winter', change: 'Hands up', why: 'gloves' }],
   waits: null,
+  off_bike: [],
   due: [],
   follow_ups: [],
   trial: null,

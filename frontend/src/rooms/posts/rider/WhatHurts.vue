@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { h as draw, ref } from 'vue'
+import { ref } from 'vue'
 
 import type { Schemas, Sheet } from '@/shared/api/client'
 
 import { useSheet } from '@/rooms/files/useSheet'
+import Severity from '@/shared/ui/Severity.vue'
 import TypedBox from '@/shared/ui/TypedBox.vue'
 import BodyOutline from './BodyOutline.vue'
 
@@ -27,9 +28,6 @@ async function remove(i: number) {
   current.value = null
   await keep(hurts().filter((_, k) => k !== i))
 }
-// How much it hurts is drawn as boxes, not stars.
-const Full = () => draw('i', { class: 'box full' })
-const Empty = () => draw('i', { class: 'box' })
 </script>
 
 <template>
@@ -76,14 +74,10 @@ const Empty = () => draw('i', { class: 'box' })
             ><small>{{ [h.feeling && $t(h.feeling), h.when].filter(Boolean).join(', ') }}</small></template
           >
         </div>
-        <el-rate
-          class="severity"
-          :model-value="h.severity"
-          clearable
-          :icons="[Full, Full, Full]"
-          :void-icon="Empty"
-          :aria-label="$t('How much: {severity} of 5', { severity: h.severity })"
-          @change="(severity: number) => change(i, { severity })" />
+        <Severity
+          :value="h.severity"
+          :label="$t('How much: {severity} of 5', { severity: h.severity })"
+          @pick="(severity) => change(i, { severity })" />
       </li>
     </ol>
   </section>
@@ -157,20 +151,6 @@ li {
   border: 1px solid var(--rule);
   border-radius: 3px;
   background: var(--sheet);
-}
-.severity {
-  height: 22px;
-  --el-rate-icon-margin: 3px;
-  --el-rate-icon-size: 13px;
-}
-.severity :deep(.box) {
-  display: block;
-  width: 13px;
-  height: 13px;
-  border: 1.4px solid var(--ochre);
-}
-.severity :deep(.full) {
-  background: var(--ochre);
 }
 .feelings {
   display: flex;

@@ -1,7 +1,7 @@
 """Goal: where the marks must be on the new bike, and what it is for."""
 
 from waymark.rooms.posts.goal.commands import append_step, park_step
-from waymark.rooms.posts.goal.complaining import CauseLine, causes_of, readouts_now
+from waymark.rooms.posts.goal.complaining import CauseLine, causes_of, kept_step, readouts_now
 from waymark.rooms.posts.goal.facts import (
     discipline,
     goal_contact,
@@ -14,11 +14,12 @@ from waymark.rooms.posts.goal.facts import (
     step_named,
     walked,
 )
-from waymark.rooms.posts.goal.state import GoalState, use_of
+from waymark.rooms.posts.goal.state import GoalState, GoalStep, use_of
 
 __all__ = [
     "CauseLine",
     "GoalState",
+    "GoalStep",
     "append_step",
     "causes_of",
     "discipline",
@@ -26,6 +27,7 @@ __all__ = [
     "goal_crank_mm",
     "goal_foot",
     "goal_marks",
+    "kept_step",
     "measured_use",
     "other_end",
     "park_step",

@@ -14,7 +14,7 @@ from waymark.core.say import term
 from waymark.rooms.files import Facts, fact
 from waymark.rooms.posts.goal.facts import measured_use, present_body, start
 from waymark.rooms.posts.goal.state import GoalState, GoalStep, ToCrank, ToFoot, ToMove
-from waymark.rooms.posts.measure import MeasureState, read_value
+from waymark.rooms.posts.measure import MeasureState, context, read_value
 from waymark.rooms.shelves import DropBarPart
 from waymark.rooms.telling import Told
 
@@ -88,6 +88,7 @@ def seen(facts: Facts) -> Seen:
         shoulder_width_mm=profile.mm("shoulder_width"),
         crank_mm=read_value(measure, "crank"),
         inseam_mm=profile.mm("inseam"),
+        hand_on=context(facts).contact.kind,
     )
 
 
@@ -122,11 +123,11 @@ def _line(it: Ranked) -> CauseLine:
         price=term(cause.price),
         moves=cause.moves,
         wrong=cause.wrong,
-        step=None if it.step is None or it.against else _kept(it.step),
+        step=None if it.step is None or it.against else kept_step(it.step),
     )
 
 
-def _kept(step: Step) -> GoalStep | None:
+def kept_step(step: Step) -> GoalStep | None:
     """A step of the core as the file keeps it."""
     match step:
         case MoveStep():

@@ -7,12 +7,13 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from waymark.core.complaints import COMPLAINTS
 from waymark.core.errors import NotFoundError
 from waymark.core.link import Channel
-from waymark.core.rides import GROUNDS, REGIONS, Ground, Region
+from waymark.core.rides import GROUNDS, REGIONS, SEASONS, Ground, Region
 from waymark.core.say import Count, Said, Words, say, words
 from waymark.rooms.files import Command, Work
-from waymark.rooms.posts.goal import append_step, causes_of, park_step
+from waymark.rooms.posts.goal import GoalStep, append_step, causes_of, kept_step, park_step
 from waymark.rooms.posts.ride.looks import asked_about
 from waymark.rooms.posts.ride.state import (
     MOST_KEPT,
@@ -92,6 +93,45 @@ class RateRide(Command):
         return say("{region}, {ground}: {value}", region=where, ground=ground, value=Count(self.value))
 
 
+class RateSpot(Command):
+    """How much a place that hurts in the rider's record did on a ride, on the record's scale; none takes it back."""
+
+    do: Literal["ride.spot"] = "ride.spot"
+    ride: Id
+    what: str = Field(min_length=1, max_length=80)
+    value: int | None = Field(default=None, ge=0, le=5)
+
+    def run(self, work: Work) -> Said:
+        """Put it down; raises ``InputError`` for a place that hurts nowhere in the record."""
+        spots, what = _ride(work, self.ride).spots, Words(self.what)
+        if self.value is None:
+            spots.pop(self.what, None)
+            return say("{what}: taken back", what=what)
+        known = [hurt.what for hurt in work.facts.profile.hurts]
+        if self.what not in known and self.what not in spots:
+            raise self.refuse("what", "The rider's record names no such place.", ", ".join(known), self.what)
+        spots[self.what] = self.value
+        return say("{what}: {value} of 5", what=what, value=Count(self.value))
+
+
+class SeeSign(Command):
+    """A complaint or sign seen on a ride, or not."""
+
+    do: Literal["ride.sign"] = "ride.sign"
+    ride: Id
+    sign: str = Field(max_length=60)
+    on: bool = True
+
+    def run(self, work: Work) -> Said:
+        """Tick it; raises ``InputError`` for none that is known."""
+        ride = _ride(work, self.ride)
+        if self.sign not in COMPLAINTS:
+            raise self.refuse("sign", "No such complaint or sign is known.", ", ".join(COMPLAINTS), self.sign)
+        ride.signs = [s for s in ride.signs if s != self.sign] + ([self.sign] if self.on else [])
+        name = COMPLAINTS[self.sign].name
+        return say("Seen: {sign}", sign=name) if self.on else say("Not seen: {sign}", sign=name)
+
+
 class TakeOutRide(Command):
     """A ride put down by mistake taken out."""
 
@@ -106,7 +146,10 @@ class TakeOutRide(Command):
 
 
 class TryChange(Command):
-    """The change that a cause asks for: one between two rides. Where it moves a mark it is a step of the goal."""
+    """The change that a cause, the season or the form asks for: one between two rides.
+
+    Where it moves a mark it is a step of the goal.
+    """
 
     do: Literal["ride.try"] = "ride.try"
     cause: str = Field(max_length=60)
@@ -121,14 +164,21 @@ class TryChange(Command):
             raise self.refuse(
                 "cause", "The last change has not been ridden yet.", "one change, then a ride", self.cause
             )
-        found = next((c for c in causes_of(work.facts, asked_about(work.facts)) if c.key == self.cause), None)
-        if found is None:
-            raise self.refuse("cause", "Nothing that hurts asks for this.", "a cause that is listed", self.cause)
-        line = append_step(self, work, found.step, "") if found.step is not None else None
-        said = found.change if isinstance(found.change, Said) else words(found.change)
+        said, step = self._asked(work)
+        line = append_step(self, work, step, "") if step is not None else None
         number = line.id if line else None
         held.tried.append(Tried(id=held.next_id(), on=self.on, cause=self.cause, said=said, step=number))
         return say("To ride next: {change}", change=said)
+
+    def _asked(self, work: Work) -> tuple[Said, GoalStep | None]:
+        """The change in words and, where it moves a mark, as a step: a cause's, or the season's."""
+        if self.cause in SEASONS:
+            season = SEASONS[self.cause]
+            return season.change, kept_step(season.step)
+        found = next((c for c in causes_of(work.facts, asked_about(work.facts)) if c.key == self.cause), None)
+        if found is None:
+            raise self.refuse("cause", "Nothing that hurts asks for this.", "a cause that is listed", self.cause)
+        return found.change if isinstance(found.change, Said) else words(found.change), found.step
 
 
 class JudgeChange(Command):
@@ -299,6 +349,8 @@ COMMANDS: tuple[type[Command], ...] = (
     LogRide,
     TellRide,
     RateRide,
+    RateSpot,
+    SeeSign,
     TakeOutRide,
     TryChange,
     JudgeChange,

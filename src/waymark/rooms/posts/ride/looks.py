@@ -20,7 +20,10 @@ def before(facts: Facts, ride: Ridden) -> Ridden | None:
 
 
 def asked_about(facts: Facts) -> list[str]:
-    """The complaints whose causes are looked for: by the last ride's regions, then what is ticked in Goal."""
+    """The complaints whose causes are looked for: by the last ride's regions and signs, then what is ticked in Goal."""
     ride = latest(facts)
-    by_ride = [complaint_of(region) for region in worst_regions(ride.ratings)] if ride else []
-    return list(dict.fromkeys([*by_ride, *facts.part(GoalState).complaints]))
+    by_ride = (
+        [complaint_of(region) for region in worst_regions(ride.ratings, facts.house.worth_looking)] if ride else []
+    )
+    by_signs = ride.signs if ride else []
+    return list(dict.fromkeys([*by_ride, *by_signs, *facts.part(GoalState).complaints]))

@@ -21,7 +21,11 @@ DueKind = Literal["follow-up", "part", "pick-up", "appointment"]
 
 
 class Ridden(Strict):
-    """One ride: when, how long, what the rider said, and how each region was on each ground, 0 fine to 10 stop."""
+    """One ride: when, how long, what the rider said, and how each region was on each ground, 0 fine to 10 stop.
+
+    ``spots`` are the places that hurt in the rider's record, by what they are called there, on the record's own scale, 0
+    to 5; ``signs`` the complaints and signs that were seen, by name.
+    """
 
     id: Id
     on: Day
@@ -29,6 +33,10 @@ class Ridden(Strict):
     better: str = Field(default="", max_length=MOST_WORDS)
     worse: str = Field(default="", max_length=MOST_WORDS)
     ratings: dict[Region, dict[Ground, Rating]] = Field(default_factory=dict)
+    spots: dict[Annotated[str, Field(max_length=80)], Annotated[int, Field(ge=0, le=5)]] = Field(
+        default_factory=dict, max_length=40
+    )
+    signs: list[Annotated[str, Field(max_length=60)]] = Field(default_factory=list, max_length=40)
 
 
 class Tried(Strict):

@@ -8,9 +8,10 @@ from math import ceil
 
 from pydantic import BaseModel
 
+from waymark.core.complaints import COMPLAINTS
+from waymark.core.house import House
 from waymark.core.link import CHANNEL_NAMES, CHANNEL_UNITS, Channel
-from waymark.core.rides import GROUNDS, REGIONS, Ground, Region
-from waymark.core.rules.trials import MATTERS, RATING_MATTERS
+from waymark.core.rides import GROUNDS, REGIONS, SEASONS, Ground, Region
 from waymark.core.say import Count, Said, Words, say, with_semicolons, words
 from waymark.core.trial import judge, pairs_needed, pairs_of, spread_of
 from waymark.rooms.files import Facts
@@ -40,11 +41,28 @@ class RegionRow(BaseModel):
     figures: list[Figure]
 
 
+class SpotRow(BaseModel):
+    """A place that hurts in the rider's record, before, after the ride before and after this one, 0 to 5."""
+
+    what: str
+    before: int | None
+    was: int | None
+    now: int | None
+
+
+class SignOut(BaseModel):
+    """A complaint or a sign that can be ticked of a ride, by name."""
+
+    key: str
+    name: Told
+
+
 class RideTable(BaseModel):
     """The last ride."""
 
     ride: Ridden
     rows: list[RegionRow]
+    spots: list[SpotRow]
 
 
 class LogLine(BaseModel):
@@ -107,6 +125,15 @@ class GroundOut(BaseModel):
     name: Told
 
 
+class SeasonOut(BaseModel):
+    """A change for the season or for form."""
+
+    key: str
+    name: Told
+    change: Told
+    why: Told
+
+
 class RideView(BaseModel):
     """Everything the post shows."""
 
@@ -114,7 +141,10 @@ class RideView(BaseModel):
     grounds: list[GroundOut]
     log: list[LogLine]
     causes: list[CauseLine]
+    signs: list[SignOut]
+    seasons: list[SeasonOut]
     waits: Told | None
+    off_bike: list[Told]
     due: list[Due]
     follow_ups: list[FollowUpLine]
     trial: TrialOut | None
@@ -124,13 +154,16 @@ class RideView(BaseModel):
 def ride_view(facts: Facts) -> RideView:
     """What comes after the fit."""
     held = facts.part(RideState)
-    trials = [_trial(t) for t in sorted(held.trials, key=lambda t: (t.on, t.id), reverse=True)]
+    trials = [_trial(t, facts.house) for t in sorted(held.trials, key=lambda t: (t.on, t.id), reverse=True)]
     return RideView(
         last=_table(facts),
         grounds=[GroundOut(ground=g, name=name) for g, name in GROUNDS.items()],
         log=_log(facts),
         causes=_untried(facts)[: 1 + MORE_CHANGES],
+        signs=[SignOut(key=key, name=it.name) for key, it in COMPLAINTS.items()],
+        seasons=[SeasonOut(key=k, name=s.name, change=s.change, why=s.why) for k, s in SEASONS.items()],
         waits=_waits(held),
+        off_bike=_off_bike(facts),
         due=sorted(held.due, key=lambda d: (d.done is not None, d.on, d.id)),
         follow_ups=[FollowUpLine(after=f.after, days=f.days) for f in facts.house.follow_ups],
         trial=trials[0] if trials else None,
@@ -144,6 +177,12 @@ def _untried(facts: Facts) -> list[CauseLine]:
     return [c for c in causes_of(facts, asked_about(facts)) if not c.against and c.key not in made]
 
 
+def _off_bike(facts: Facts) -> list[Said]:
+    """What else may be behind what hurt, where it is not the position."""
+    asked = [COMPLAINTS[name] for name in asked_about(facts) if name in COMPLAINTS]
+    return list(dict.fromkeys(what for it in asked for what in it.off_bike))
+
+
 def _table(facts: Facts) -> RideTable | None:
     ride = latest(facts)
     if ride is None:
@@ -154,7 +193,15 @@ def _table(facts: Facts) -> RideTable | None:
         now, was = ride.ratings.get(region, {}), old.ratings.get(region, {}) if old else {}
         figures = [Figure(ground=g, value=now.get(g), was=was.get(g)) for g in GROUNDS]
         rows.append(RegionRow(region=region, name=name, figures=figures))
-    return RideTable(ride=ride, rows=rows)
+    return RideTable(ride=ride, rows=rows, spots=_spots(facts, ride, old))
+
+
+def _spots(facts: Facts, ride: Ridden, old: Ridden | None) -> list[SpotRow]:
+    """The record's places, then those that were rated and are no longer in it."""
+    record = {hurt.what: hurt.severity for hurt in facts.profile.hurts}
+    names = list(dict.fromkeys([*record, *ride.spots]))
+    was = old.spots if old else {}
+    return [SpotRow(what=n, before=record.get(n), was=was.get(n), now=ride.spots.get(n)) for n in names]
 
 
 def _waits(held: RideState) -> Said | None:
@@ -191,7 +238,7 @@ def _log(facts: Facts) -> list[LogLine]:
     return sorted(lines, key=lambda x: (x.on, x.id), reverse=True)
 
 
-def _trial(trial: Trial) -> TrialOut:
+def _trial(trial: Trial, house: House) -> TrialOut:
     runs, done = trial.runs(), trial.ridden()
     pairs = [(a, b) for i, a in enumerate(trial.treatments) for b in trial.treatments[i + 1 :]]
     # Every comparison is one more chance of a false alarm.
@@ -199,7 +246,8 @@ def _trial(trial: Trial) -> TrialOut:
     seen = [_Seen(words(name), None, trial.results.get(name, {})) for name in trial.outcomes]
     seen = [*(_Seen(CHANNEL_NAMES[c], c, trial.means.get(c, {})) for c in trial.measured), *seen]
     compared = [
-        Compared(first=a, second=b, outcomes=[_outcome(trial, it, (a, b), looks) for it in seen]) for a, b in pairs
+        Compared(first=a, second=b, outcomes=[_outcome(trial, it, (a, b), looks, house) for it in seen])
+        for a, b in pairs
     ]
     so_far = len(done) < len(runs) and not trial.stopped
     return TrialOut(trial=trial, runs=runs, done=len(done), so_far=so_far, compared=compared)
@@ -214,7 +262,7 @@ class _Seen:
     values: Mapping[int, float]
 
 
-def _outcome(trial: Trial, it: _Seen, between: tuple[str, str], looks: int) -> Outcome:
+def _outcome(trial: Trial, it: _Seen, between: tuple[str, str], looks: int, house: House) -> Outcome:
     first, second = between
     pairs = pairs_of(trial.order(), it.values, first, second)
     unit = CHANNEL_UNITS[it.channel] if it.channel else None
@@ -237,7 +285,8 @@ def _outcome(trial: Trial, it: _Seen, between: tuple[str, str], looks: int) -> O
         "b": say("{name} greater", name=Words(first)),
         "no difference shown": say("no difference shown"),
     }[found.verdict]
-    more = _would_show(it, pairs, trial, looks) if found.verdict == "no difference shown" else None
+    matters = house.trial_matters[it.channel] if it.channel else house.rating_matters
+    more = _would_show(matters, pairs, trial, looks) if found.verdict == "no difference shown" else None
     fields = {
         "mean": found.mean_difference,
         "least": found.least,
@@ -248,9 +297,8 @@ def _outcome(trial: Trial, it: _Seen, between: tuple[str, str], looks: int) -> O
     return outcome.model_copy(update=fields)
 
 
-def _would_show(it: _Seen, pairs: list[tuple[float, float]], trial: Trial, looks: int) -> Said:
+def _would_show(matters: float, pairs: list[tuple[float, float]], trial: Trial, looks: int) -> Said:
     """In how many pairs a difference that matters would show, as these scatter."""
-    matters = MATTERS[it.channel] if it.channel else RATING_MATTERS
     size = Count(matters)
     needed = pairs_needed(spread_of(pairs), matters, outcomes=looks)
     if needed is None:
