@@ -83,6 +83,7 @@ bench: setup
 	$(PY) bench/sheet.py
 	$(PY) bench/files.py
 	$(PY) bench/start.py
+	$(PY) bench/live.py
 
 # How often a slip and a misprint are named rightly: the tables of docs/measuring.md and docs/shelves.md.
 rates: setup

@@ -119,3 +119,26 @@ def test_a_machine_is_typed_by_hand_and_dialled_in(demo_room: Room, page: Page) 
     expect(page.locator(".block, .blocks li, section").filter(has_text="Saddle height").first).to_be_visible()
     page.get_by_role("link", name="This one’s numbers").click()
     expect(page.get_by_label("Slider 1, stops")).to_have_value("1..=0 to 400 by 5")
+
+
+def test_what_is_ridden_on_a_machine_is_carried_back_to_a_bike(demo_room: Room, page: Page) -> None:
+    page.goto(f"{demo_room.url}/trainers")
+    page.get_by_role("radiogroup", name="Machine").get_by_text("Burnisher Pro").click()
+    page.get_by_role("button", name="Tamsin Orre").click()
+    expect(page.get_by_role("img", name="Tamsin Orre on Burnisher Pro")).to_be_visible()
+    # Every slider of this machine is one coordinate, in whole millimetres.
+    height, setback, rise, reach = (int(x) for x in figures(page))
+    page.get_by_role("button", name="Read it off").click()
+    box = page.get_by_label("Bar height, as ridden")
+    box.fill(str(rise + 7))
+    box.press("Tab")
+    expect(page.get_by_role("status").filter(has_text="Saddle")).to_have_text(
+        re.compile(rf"Saddle\s*−{setback} {height}\s*Hand\s*{reach} {rise + 7}")
+    )
+    page.get_by_role("button", name="Carry it to a bike").click()
+    page.wait_for_url("**/goal")
+    marks = page.locator('[data-cell="hand-now"]')
+    expect(marks).to_contain_text(str(rise + 7))
+    expect(page.locator('[data-cell="saddle-now"]')).to_contain_text(str(height))
+    page.goto(demo_room.url)
+    expect(page.get_by_text("As ridden on Burnisher Pro")).to_be_visible()

@@ -17,6 +17,7 @@ import MachineBlocks from './MachineBlocks.vue'
 import MachineDrawing from './MachineDrawing.vue'
 import MendMachine from './MendMachine.vue'
 import OwnBike from './OwnBike.vue'
+import ReadOff from './ReadOff.vue'
 
 /** Indoor bikes: what every rider dials in, one of them large enough to be read from two metres. */
 const route = useRoute()
@@ -24,6 +25,7 @@ const router = useRouter()
 const trouble = ref('')
 const printed = ref<number[]>([])
 const mending = ref(false)
+const reading = ref(false)
 const { data: machines, again: read } = useAnswer(
   'machines',
   () => ({}),
@@ -173,7 +175,11 @@ const differs = (r: Schemas['RiderSet'], i: number) => shown.value !== null && r
           <button type="button" class="press" :aria-expanded="mending" @click="mending = !mending">
             {{ $t('Mend it by tape') }}
           </button>
+          <button v-if="set" type="button" class="press" :aria-expanded="reading" @click="reading = !reading">
+            {{ $t('Read it off') }}
+          </button>
         </p>
+        <ReadOff v-if="reading && set" :key="`${machine.id} ${set.fit}`" :machine="machine" :set="set" />
         <section v-if="shown" class="live">
           <h2>
             {{ $t('Live') }} <small class="quiet">{{ shown.rider }}</small>
@@ -313,6 +319,7 @@ tbody tr {
   font-weight: 620;
 }
 .acts {
+  flex-wrap: wrap;
   display: flex;
   gap: 12px;
   margin: 14px 0;

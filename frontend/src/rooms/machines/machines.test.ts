@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest'
 import type { Schemas } from '@/shared/api/client'
 
 import MachineBlocks from './MachineBlocks.vue'
+import { readingsOf } from './logic'
 import MachineDrawing from './MachineDrawing.vue'
 
 const block = (label: string, mm: number, off: number): Schemas['Block'] => ({
@@ -76,5 +77,21 @@ describe('the machine drawn', () => {
     expect(it_.find('svg').attributes('aria-label')).toBe('Somebody on Some Machine')
     expect(it_.text()).toContain('crank 167.5')
     expect(it_.findAllComponents({ name: 'LayerSign' })).toHaveLength(4)
+  })
+})
+
+describe('a position read off a machine', () => {
+  it('is what the call-out reads, behind the BB as plus, with where it is from', () => {
+    const marks = { saddle: { x_mm: -195.04, y_mm: 697 }, hand: { x_mm: 560.96, y_mm: 667.5 } }
+    const readings = readingsOf(marks, 172.5, 'Gantry Mill')
+    expect(readings.map((r) => [r.key, r.typed])).toEqual([
+      ['crank', '172.5'],
+      ['s_behind', '195'],
+      ['s_plumb', '697'],
+      ['hand_ahead.right', '561'],
+      ['hand_up.right', '667.5'],
+    ])
+    expect(new Set(readings.map((r) => r.source))).toEqual(new Set(['Gantry Mill']))
+    expect(readingsOf({ ...marks, saddle: { x_mm: 12, y_mm: 690 } }, 170, 'x')[1]!.typed).toBe('-12')
   })
 })
