@@ -85,11 +85,12 @@ bench: setup
 	$(PY) bench/start.py
 	$(PY) bench/live.py
 
-# How often a slip and a misprint are named rightly: the tables of docs/measuring.md and docs/shelves.md.
+# How often a slip and a misprint are named rightly, and a trial judged: the tables of docs/measuring.md and docs/shelves.md.
 rates: setup
 	$(PY) bench/rates.py
 	$(PY) bench/chart_rates.py
 	$(PY) bench/parts_rates.py
+	$(PY) bench/trial_rates.py
 
 shots: setup browser
 	PYTHONPATH=. $(PY) tools/make_shots.py
