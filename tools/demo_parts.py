@@ -306,5 +306,12 @@ def demo_parts() -> list[Part]:
         SpacerPart(name=f"Ring {h:g}", height_mm=h, rung="small part", price_band=1) for h in (2.5, 5, 10, 15, 20)
     ]
     return [
-        *stems(), *spacers, *drop_bars(), *flat_bars(), *cockpits(), *aero_and_controls(), *seats(), *feet(),
-    ]  # fmt: skip
+        *stems(),
+        *spacers,
+        *drop_bars(),
+        *flat_bars(),
+        *cockpits(),
+        *aero_and_controls(),
+        *seats(),
+        *feet(),
+    ]

@@ -299,9 +299,10 @@ def write(desk: Desk, it: dict[str, Any]) -> str:
     with desk.store.writing() as session:
         rider = riders.add_rider(session, it["name"], riders.Profile(about=it["about"]))
         edit = {
-            "base_revision": rider.head, "facts": {"words": it["words"], **it.get("facts", {})},
+            "base_revision": rider.head,
+            "facts": {"words": it["words"], **it.get("facts", {})},
             **{name: it[name] for name in ("measures", "mobility", "hurts", "uses") if name in it},
-        }  # fmt: skip
+        }
         riders.edit_rider(session, rider, riders.RiderEdit.model_validate(edit))
         fit = desk.open(session, rider, it["title"]).id
         shelf = shelf_view(session)

@@ -111,6 +111,7 @@ def test_hands_on_other_things_and_pads_are_not_compared() -> None:
 def test_what_is_under_the_foot_is_told_where_both_are_known() -> None:
     other = replace(ROAD, crank_mm=170, stack_mm=26.5, cleat_mm=3.5)
     assert [(it.what, it.this_mm, it.other_mm) for it in silent(ROAD, other)] == [
-        ("crank", 172.5, 170), ("cleat", 6.0, 3.5),
-    ]  # fmt: skip
+        ("crank", 172.5, 170),
+        ("cleat", 6.0, 3.5),
+    ]
     assert silent(ROAD, replace(other, crank_mm=None, cleat_mm=None)) == ()

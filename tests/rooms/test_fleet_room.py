@@ -36,8 +36,9 @@ def test_the_winter_bike_has_drifted_and_it_is_said_what_nobody_said(demo: TestC
     # Cranks 2.5 shorter and soles 3 thicker ask for 5.5 more, up the seat line; the saddle is lower instead.
     assert lines["Saddle, up"]["says"] == "13 mm lower than what is under the foot asks"
     assert (lines["Hand, up"]["word"], lines["Hand, fore"]["says"]) == (
-        "alike", "9 mm further forward on a bike for the same use",
-    )  # fmt: skip
+        "alike",
+        "9 mm further forward on a bike for the same use",
+    )
     assert found["silent"] == [
         "Cranks 172.5 here, 170 there: nobody said why.",
         "Axle to sole 22 here, 25 there: pedals or shoes are others.",
@@ -70,11 +71,13 @@ def test_what_was_changed_for_the_rider_is_offered_and_what_a_use_asked_for_is_n
 def test_a_position_is_copied_with_its_readings_and_set_ups(demo: TestClient) -> None:
     summer = Fitter(demo, SUMMER)
     summer.edit("measure.keep_setup", {"by": "Mo", "note": "June"})
-    made = demo.post("/api/riders/11/bikes", json={"source": SUMMER, "title": "A third one"}).json()["id"]
+    made = demo.post(
+        "/api/riders/11/bikes", json={"source": SUMMER, "title": "A third one", "reason": "For the hills."}
+    ).json()["id"]
     third = Fitter(demo, made)
     assert third.sheet["title"] == "A third one"
     assert third.sheet["rider"]["id"] == 11
-    assert third.sheet["state"]["reason"] == "Position of “The summer bike”, Corvane Lull 56, change 2."
+    assert third.sheet["state"]["reason"] == "For the hills."
     assert third.sheet["state"]["measure"] == summer.sheet["state"]["measure"]
     assert third.sheet["state"]["goal"]["chain"] == []
     assert third.cell("saddle", "now") == summer.cell("saddle", "now")

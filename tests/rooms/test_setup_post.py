@@ -139,3 +139,41 @@ def test_nothing_is_taken_before_it_was_measured_and_nothing_checks_what_is_no_c
     fitter.edit("setup.check", {"key": "s_straight", "typed": "72.4 cm"})
     fitter.edit("setup.check", {"key": "s_straight", "typed": ""})
     assert fitter.sheet["state"]["built"]["readings"] == {}
+
+
+def test_an_own_bike_taken_as_now_agrees_with_what_was_moved_on_it(demo: TestClient) -> None:
+    fitter = Fitter(demo, 11)
+    fitting = {"post_exposed": "183", "post_setback": "25", "rails_ahead": "-6", "stem_taped": "101", "tilt": "0"}
+    for key, typed in fitting.items():
+        fitter.call(key, typed)
+    assert fitter.sheet["measure"]["findings"] == []
+    fitter.nudge("saddle", 0, 6)
+    fitter.edit("frame.this_bike", {"rung": "free"})
+    moved = fitter.sheet["state"]["build"]
+    build_as_planned(fitter)
+    fitter.edit("setup.as_now", {"reason": "Knees like it.", "by": "Mo"}, "measure")
+    read = {k: r["heard"][0]["value"] for k, r in fitter.sheet["state"]["measure"]["readings"].items()}
+    # The post shows six more along its tube, near enough; what was over the stem went under it.
+    assert read["post_exposed"] == pytest.approx(189, abs=1.1)
+    assert (read["spacers_under"], read["spacers_over"]) == (moved["spacers_mm"], 35 - moved["spacers_mm"])
+    assert read["rails_ahead"] == pytest.approx(-6 + 6 / 3.4, abs=1.1), "up the tube is back, and level again"
+    assert (read["post_setback"], read["stem_length"], read["bar_width"]) == (25, 100, 420)
+    assert "stem_taped" not in read, "another taping is of another stem, or of this one again"
+    assert "tilt" not in read, "the card sets it level"
+    assert fitter.sheet["measure"]["findings"] == []
+    (setup_kept,) = fitter.sheet["measure"]["setups"]
+    assert setup_kept["note"] == "Knees like it."
+
+
+def test_a_bike_measured_back_without_a_plan_keeps_its_own_parts(demo: TestClient) -> None:
+    fitter = Fitter(demo, 12)
+    before = fitter.sheet["state"]["measure"]
+    for mark, at in (("saddle", (-200, 700)), ("hand", (555, 672))):
+        for axis, value in zip("xy", at, strict=True):
+            fitter.edit("setup.built", {"mark": f"{mark}_{axis}", "typed": f"{value}"}, "setup")
+    fitter.edit("setup.as_now", {"reason": "Put right by ear.", "by": "Mo"})
+    after = fitter.sheet["state"]["measure"]
+    assert [after[k] for k in ("frame", "bar", "saddle")] == [before[k] for k in ("frame", "bar", "saddle")]
+    for key in ("stem_length", "stem_angle", "spacers_under", "spacers_over", "bar_width", "pedal_model", "crank"):
+        assert after["readings"][key] == before["readings"][key]
+    assert fitter.cell("saddle", "now") == pytest.approx((-200, 700), abs=1)

@@ -8,6 +8,8 @@ import { t } from '@/shared/i18n'
 import Choices from '@/shared/ui/Choices.vue'
 import Pick from '@/shared/ui/Pick.vue'
 
+import { beginFit, sendTo } from '@/rooms/files/begin'
+
 import {
   barOf,
   type Command,
@@ -98,14 +100,11 @@ async function carry() {
     }
     if (!file.value) {
       const rider = await take(api.POST('/api/riders', { body: { name: name.value.trim(), about: '' } }))
-      const fit = await take(api.POST('/api/fits', { body: { rider_id: rider.id, title: t('A position carried') } }))
-      const view = { params: { path: { fit_id: fit.id }, query: { view: 'measure' as const } } }
-      made.value = { id: fit.id, revision: (await take(api.GET('/api/fits/{fit_id}/sheet', view))).revision }
+      made.value = await beginFit(rider.id, t('A position carried'))
     }
     const commands = [...bar, ...commandsOf(use.value, every, from.slice(0, 60), way.value === 'bike' ? bike : null)]
     const at = file.value!
-    const body = { base_revision: at.revision, commands, by: '', have: {} }
-    await take(api.POST('/api/fits/{fit_id}/changes', { params: { path: { fit_id: at.id } }, body }))
+    await sendTo(at, commands)
     await router.push(`/fits/${at.id}/frame`)
   } catch (wrong) {
     if (!(wrong instanceof Refused)) throw wrong

@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 
-import { api, type DayLine, Refused, take } from '@/shared/api/client'
+import { type DayLine, Refused } from '@/shared/api/client'
 import { DATES } from '@/shared/i18n'
 import { today } from '@/shared/days'
-import { useSettings } from '@/shared/settings'
+
+import { sendTo } from '@/rooms/files/begin'
 
 import { after, type dueOf, weekOf } from './logic'
 
 /** A week of the book: what is due on each day, and a place to put something in. */
 const props = defineProps<{ due: ReturnType<typeof dueOf>; lines: DayLine[]; names: Record<string, string> }>()
 const emit = defineEmits<{ kept: [] }>()
-const { fitter } = useSettings()
 const now = today()
 const at = ref(now)
 const week = computed(() => weekOf(at.value, props.due))
@@ -34,10 +34,8 @@ async function add() {
   const line = props.lines.find((l) => l.id === fit.value)
   if (!line) return
   const command = { do: 'ride.due' as const, on: adding.value, kind: kind.value as 'part', asks: asks.value }
-  const body = { base_revision: line.revision, commands: [command], by: fitter.value, have: {} }
-  const params = { path: { fit_id: line.id }, query: { view: 'ride' as const } }
   try {
-    await take(api.POST('/api/fits/{fit_id}/changes', { params, body }))
+    await sendTo(line, [command])
     adding.value = asks.value = trouble.value = ''
     emit('kept')
   } catch (wrong) {

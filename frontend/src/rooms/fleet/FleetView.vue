@@ -10,6 +10,8 @@ import Choices from '@/shared/ui/Choices.vue'
 import TopBar from '@/shared/ui/TopBar.vue'
 import { show, showSigned } from '@/shared/units'
 
+import { sendTo } from '@/rooms/files/begin'
+
 import FleetDrawing from './FleetDrawing.vue'
 import { lettered, takenOver } from './logic'
 
@@ -17,7 +19,7 @@ import { lettered, takenOver } from './logic'
 const props = defineProps<{ rider: number }>()
 const route = useRoute()
 const router = useRouter()
-const { unit, fitter } = useSettings()
+const { unit } = useSettings()
 const asked = computed(() => (route.query.base ? Number(route.query.base) : undefined))
 const {
   data: view,
@@ -52,15 +54,15 @@ const takeOver = (fit: number) =>
   attempt(async () => {
     const to = bikes.value.find((b) => b.fit === fit)!
     const words = t('From {bike}', { bike: here.value!.title })
-    const body = { base_revision: to.revision, commands: takenOver(view.value!.offer!, words), by: fitter.value }
-    const params = { path: { fit_id: fit }, query: { view: 'goal' as const } }
-    await take(api.POST('/api/fits/{fit_id}/changes', { params, body: { ...body, have: {} } }))
+    await sendTo({ id: fit, revision: to.revision }, takenOver(view.value!.offer!, words))
     await again()
     said.value = t('It stands in the goal of {bike} now.', { bike: to.title })
   })
 const copy = () =>
   attempt(async () => {
-    const body = { source: view.value!.base, title: title.value.trim() }
+    const { title: of, revision: n } = here.value!
+    const reason = t('The position of {of}, change {n}.', { of, n }).slice(0, 400)
+    const body = { source: view.value!.base, title: title.value.trim(), reason }
     const made = await take(
       api.POST('/api/riders/{rider_id}/bikes', { params: { path: { rider_id: props.rider } }, body }),
     )

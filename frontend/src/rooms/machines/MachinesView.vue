@@ -132,10 +132,9 @@ const differs = (r: Schemas['RiderSet'], i: number) => shown.value !== null && r
       </section>
       <aside v-show="own" id="own-bike-bench"></aside>
       <aside v-show="!own">
-        <template v-if="set">
-          <h1>{{ set.headline }}</h1>
-          <p v-if="set.says" class="quiet">{{ set.says }}</p>
-        </template>
+        <!-- Its place is kept: what is pressed below must not move away under the hand. -->
+        <h1>{{ set?.headline ?? ' ' }}</h1>
+        <p v-if="set?.says" class="quiet">{{ set.says }}</p>
         <h2>
           {{ $t('On this machine') }} <small class="quiet">{{ $t('bold: to turn from the one shown') }}</small>
         </h2>

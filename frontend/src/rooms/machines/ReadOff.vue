@@ -8,12 +8,14 @@ import { t } from '@/shared/i18n'
 import { useSettings } from '@/shared/settings'
 import { show } from '@/shared/units'
 
+import { beginFit, sendTo } from '@/rooms/files/begin'
+
 import { readingsOf } from './logic'
 
 /** What a rider rides on the machine, read off its sliders: the position it is, carried back to a bike. */
 const props = defineProps<{ machine: Schemas['Shelved']; set: Schemas['Settings'] }>()
 const router = useRouter()
-const { unit, fitter } = useSettings()
+const { unit } = useSettings()
 const axes = computed(() => [
   ...props.machine.file.machine.saddle.axes.map((a) => ({ ...a, part: 'saddle' as const })),
   ...props.machine.file.machine.bar.axes.map((a) => ({ ...a, part: 'bar' as const })),
@@ -30,7 +32,7 @@ const of = (part: 'saddle' | 'bar') => mm.filter((_, i) => axes.value[i]?.part =
 const { data: marks } = useAnswer(
   'read off a machine',
   () =>
-    mm.length === axes.value.length
+    mm.length === axes.value.length && mm.every(Number.isFinite)
       ? { machine_id: props.machine.id, saddle_mm: of('saddle'), bar_mm: of('bar') }
       : null,
   ({ machine_id, ...body }) =>
@@ -40,15 +42,10 @@ const trouble = ref('')
 async function begin() {
   trouble.value = ''
   try {
-    const lines = await take(api.GET('/api/fits'))
-    const rider_id = lines.find((l) => l.id === props.set.fit)!.rider_id
-    const title = t('As ridden on {machine}', { machine: props.machine.file.name })
-    const made = await take(api.POST('/api/fits', { body: { rider_id, title: title.slice(0, 160) } }))
-    const params = { path: { fit_id: made.id }, query: { view: 'measure' as const } }
-    const { revision } = await take(api.GET('/api/fits/{fit_id}/sheet', { params }))
-    const commands = readingsOf(marks.value!, crank.value, props.machine.file.name)
-    const body = { base_revision: revision, commands, by: fitter.value, have: {} }
-    await take(api.POST('/api/fits/{fit_id}/changes', { params, body }))
+    const params = { path: { fit_id: props.set.fit }, query: { view: 'measure' as const } }
+    const { rider, measure } = await take(api.GET('/api/fits/{fit_id}/sheet', { params }))
+    const made = await beginFit(rider.id, t('As ridden on {machine}', { machine: props.machine.file.name }))
+    await sendTo(made, readingsOf(marks.value!, crank.value, props.machine.file.name, measure!.bar_kind))
     await router.push(`/fits/${made.id}/goal`)
   } catch (wrong) {
     if (!(wrong instanceof Refused)) throw wrong

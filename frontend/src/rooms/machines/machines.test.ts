@@ -83,15 +83,17 @@ describe('the machine drawn', () => {
 describe('a position read off a machine', () => {
   it('is what the call-out reads, behind the BB as plus, with where it is from', () => {
     const marks = { saddle: { x_mm: -195.04, y_mm: 697 }, hand: { x_mm: 560.96, y_mm: 667.5 } }
-    const readings = readingsOf(marks, 172.5, 'Gantry Mill')
-    expect(readings.map((r) => [r.key, r.typed])).toEqual([
+    const [bar, ...readings] = readingsOf(marks, 172.5, 'Gantry Mill', 'flat')
+    expect(bar).toEqual({ do: 'measure.bar_kind', kind: 'flat' })
+    expect(readings.map((r) => 'key' in r && [r.key, r.typed])).toEqual([
       ['crank', '172.5'],
       ['s_behind', '195'],
       ['s_plumb', '697'],
       ['hand_ahead.right', '561'],
       ['hand_up.right', '667.5'],
     ])
-    expect(new Set(readings.map((r) => r.source))).toEqual(new Set(['Gantry Mill']))
-    expect(readingsOf({ ...marks, saddle: { x_mm: 12, y_mm: 690 } }, 170, 'x')[1]!.typed).toBe('-12')
+    expect(new Set(readings.map((r) => 'source' in r && r.source))).toEqual(new Set(['Gantry Mill']))
+    const ahead = readingsOf({ ...marks, saddle: { x_mm: 12, y_mm: 690 } }, 170, 'x', 'drop')
+    expect(ahead.find((r) => 'key' in r && r.key === 's_behind')).toMatchObject({ typed: '-12' })
   })
 })

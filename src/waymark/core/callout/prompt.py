@@ -14,7 +14,7 @@ Unit = Literal["mm", "°", "words"]
 # How a stated number becomes the sighted one; each is explained in ``observe``.
 Turn = Literal[
     "as_read", "negated", "less_crank", "from_pedal_six", "up_seat_tube", "from_behind", "to_hand", "to_pad", "to_tops"
-]  # fmt: skip
+]
 
 GROUPS: dict[Group, str] = {
     "level": "Level", "saddle": "Saddle", "bar": "Bar", "feet": "Feet", "controls": "Controls", "bike": "Bike",

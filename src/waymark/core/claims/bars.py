@@ -236,10 +236,13 @@ def _drops(width_mm: float, stem_mm: float, shoulder: Mark | None = None) -> Fro
 
 
 def _wider_drawn(v: Values, body: BodyMeasures | None) -> Drawn:
-    was, now = (_flat(w, 0.0, s) for w, s in (
-        (v["width_mm"], v["stem_length_mm"]),
-        (v["width_mm"] + v["wider_mm"], v["stem_length_mm"] - v["shorter_mm"]),
-    ))  # fmt: skip
+    was, now = (
+        _flat(w, 0.0, s)
+        for w, s in (
+            (v["width_mm"], v["stem_length_mm"]),
+            (v["width_mm"] + v["wider_mm"], v["stem_length_mm"] - v["shorter_mm"]),
+        )
+    )
     shoulder = _shoulder(v, was.hand)
     return above_drawn(was, replace(now, shoulder=shoulder) if body else now)
 

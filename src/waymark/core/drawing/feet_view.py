@@ -54,10 +54,7 @@ def _side(v: FeetView, side: float, ahead: float) -> list[Item]:
         Mark(x - half, out + wide),
     ]
     ball = Mark(x + v.ball_ahead_mm, out)
-    shoe = [
-        ball + Mark(a * v.foot_mm * cos(radians(PITCH_DEG)), side * b * v.foot_mm)
-        for a, b in SHOE
-    ]  # fmt: skip
+    shoe = [ball + Mark(a * v.foot_mm * cos(radians(PITCH_DEG)), side * b * v.foot_mm) for a, b in SHOE]
     return [
         polyline(arm, "part", closed=True),
         smooth(shoe, "shoe"),

@@ -113,8 +113,11 @@ def derive(given: Mapping[str, float], kinds: Kinds = UNSAID) -> Derivation:
 
 
 def _marks(kinds: Kinds) -> dict[str, float]:
-    marks = ((FRONT_LEVEL, kinds.front_centre == "level"), (REAR_LEVEL, kinds.chainstay == "level"),
-             (FORK_ALONG, kinds.fork_length == "along"))  # fmt: skip
+    marks = (
+        (FRONT_LEVEL, kinds.front_centre == "level"),
+        (REAR_LEVEL, kinds.chainstay == "level"),
+        (FORK_ALONG, kinds.fork_length == "along"),
+    )
     return {name: 1.0 for name, on in marks if on}
 
 

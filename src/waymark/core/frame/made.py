@@ -217,9 +217,19 @@ def _front(
         toe = toe_clearance_mm(axle_x, drop_mm, it.wheel_radius_mm, it.crank_mm, it.foot_mm)
     head_tube = down - sqrt(fork_mm**2 - offset_mm**2)
     return _Front(
-        head_deg, stem, pile_mm, offset_mm, fork_mm, drop_mm, stack, reach, head_tube, axle_x, toe,
+        head_deg,
+        stem,
+        pile_mm,
+        offset_mm,
+        fork_mm,
+        drop_mm,
+        stack,
+        reach,
+        head_tube,
+        axle_x,
+        toe,
         _against_front(it, head_deg, offset_mm, stem, pile_mm, head_tube / stack, toe),
-    )  # fmt: skip
+    )
 
 
 def _against_front(
@@ -341,13 +351,19 @@ def _drawn(it: MadeFor, front: _Front, stay_mm: float, showing_mm: float, seat: 
         _share_percent(it, front, stay_mm),
         room,
         chosen={
-            "head_angle_deg": front.head_deg, "stem_length_mm": front.stem.length_mm,
-            "stem_angle_deg": front.stem.angle_deg, "spacers_mm": front.spacers_mm, "fork_length_mm": front.fork_mm,
-            "fork_offset_mm": front.offset_mm, "bb_drop_mm": front.drop_mm, "chainstay_mm": stay_mm,
-            "post_showing_mm": showing_mm, "setback_mm": setback,
+            "head_angle_deg": front.head_deg,
+            "stem_length_mm": front.stem.length_mm,
+            "stem_angle_deg": front.stem.angle_deg,
+            "spacers_mm": front.spacers_mm,
+            "fork_length_mm": front.fork_mm,
+            "fork_offset_mm": front.offset_mm,
+            "bb_drop_mm": front.drop_mm,
+            "chainstay_mm": stay_mm,
+            "post_showing_mm": showing_mm,
+            "setback_mm": setback,
         },
         against={**front.against, **_of_stay(it, front, stay_mm), **_of_post(it, front, showing_mm, seat)},
-    )  # fmt: skip
+    )
 
 
 def stem_offset(stem: Stem) -> tuple[float, float]:

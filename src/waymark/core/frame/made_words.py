@@ -24,13 +24,16 @@ def consequences(it: MadeFor, made_frame: MadeFrame) -> list[tuple[Said, float]]
         _one(
             say(
                 "Head tube {tube}, {share} % of the stack; {least} to {most} is well made.",
-                tube=bare(g.head_tube_mm), share=Count(share), least=Count(least), most=Count(most),
+                tube=bare(g.head_tube_mm),
+                share=Count(share),
+                least=Count(least),
+                most=Count(most),
             ),
             cost,
             "head_share_a_hundredth",
         ),
         _one(_trail(it, g.trail_mm), cost, "trail_a_mm", "head_angle_a_deg", "offset_a_mm"),
-    ]  # fmt: skip
+    ]
     if made_frame.toe_mm is not None:
         said.append(_one(_toe(made_frame.toe_mm), cost, "toe_a_mm"))
     if made_frame.front_share_percent is not None:

@@ -96,8 +96,10 @@ LOST_ON_PADS: tuple[Said, ...] = (
 )
 Step = DisciplineStep | MixStep | AeroStep | CrankStep | FootStep | MoveStep
 HANDS_SAID: dict[Hands, Said] = {
-    "with_saddle": say("the hands go with it"), "drop": say("the drop stays"), "place": say("the hands stay"),
-}  # fmt: skip
+    "with_saddle": say("the hands go with it"),
+    "drop": say("the drop stays"),
+    "place": say("the hands stay"),
+}
 
 
 def taken(step: Step, at: Position, body: BodyMeasures) -> tuple[Position, tuple[Said, ...]]:

@@ -18,14 +18,26 @@ Sex = Literal["men", "women"]
 # Shares of the body's mass, %, each limb once, and centres as shares of the segment from its upper joint.
 MASSES: Mapping[Sex, Mapping[str, float]] = {
     "men": {
-        "head": 6.94, "trunk": 43.46, "upper_arm": 2.71, "forearm": 1.62, "hand": 0.61, "thigh": 14.16, "shank": 4.33,
+        "head": 6.94,
+        "trunk": 43.46,
+        "upper_arm": 2.71,
+        "forearm": 1.62,
+        "hand": 0.61,
+        "thigh": 14.16,
+        "shank": 4.33,
         "foot": 1.37,
     },
     "women": {
-        "head": 6.68, "trunk": 42.57, "upper_arm": 2.55, "forearm": 1.38, "hand": 0.56, "thigh": 14.78, "shank": 4.81,
+        "head": 6.68,
+        "trunk": 42.57,
+        "upper_arm": 2.55,
+        "forearm": 1.38,
+        "hand": 0.56,
+        "thigh": 14.78,
+        "shank": 4.81,
         "foot": 1.29,
     },
-}  # fmt: skip
+}
 CENTRES: Mapping[Sex, Mapping[str, float]] = {
     "men": {"trunk": 0.431, "upper_arm": 0.5772, "forearm": 0.4574, "thigh": 0.4095, "shank": 0.4395},
     "women": {"trunk": 0.3782, "upper_arm": 0.5754, "forearm": 0.4559, "thigh": 0.3612, "shank": 0.4352},

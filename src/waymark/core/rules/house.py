@@ -127,8 +127,10 @@ TRUNK_WINDOWS: dict[str, AngleWindow] = {
 KNEE_WINDOWS: dict[str, AngleWindow] = {"city": AngleWindow(30, 50)}
 KNEE_WINDOW = AngleWindow(30, 40)
 SHOULDER_WINDOWS: dict[str, AngleWindow] = {
-    "cross-country": AngleWindow(65, 90), "trail": AngleWindow(55, 85), "city": AngleWindow(35, 70),
-}  # fmt: skip
+    "cross-country": AngleWindow(65, 90),
+    "trail": AngleWindow(55, 85),
+    "city": AngleWindow(35, 70),
+}
 SHOULDER_WINDOW = AngleWindow(75, 95)
 HIP_WINDOW = AngleWindow(45, None)
 

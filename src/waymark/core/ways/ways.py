@@ -142,9 +142,15 @@ def _order(way: Way) -> tuple[float, ...]:
     s = way.stem
     moved = len(way.changes)
     return (
-        RUNGS.index(way.rung), way.cost, way.bought, round(way.miss_in_tolerances, 9), moved, s.length_mm, s.angle_deg,
+        RUNGS.index(way.rung),
+        way.cost,
+        way.bought,
+        round(way.miss_in_tolerances, 9),
+        moved,
+        s.length_mm,
+        s.angle_deg,
         way.pile_mm,
-    )  # fmt: skip
+    )
 
 
 def _shape(stem: Stem) -> tuple[float, float, float]:

@@ -18,8 +18,10 @@ HEADINGS: tuple[tuple[str, Said], ...] = (
     ("buy", say("To buy")), ("ask", say("To ask")), ("have", say("At hand")), ("keep", say("Kept")),
 )  # fmt: skip
 FITS: dict[str, Said] = {
-    "fits": say("goes together"), "unknown": say("not on record"), "not": say("does not go together"),
-}  # fmt: skip
+    "fits": say("goes together"),
+    "unknown": say("not on record"),
+    "not": say("does not go together"),
+}
 COLUMNS = ("state", "what", "name", "count", "price_band", "note")
 
 

@@ -21,6 +21,10 @@ from waymark.rooms.schema import Point
 COORDINATES: dict[Coordinate, Said] = {
     "s_x_mm": say("Saddle, fore"), "s_y_mm": say("Saddle, up"), "h_x_mm": say("Hand, fore"), "h_y_mm": say("Hand, up"),
 }  # fmt: skip
+IN_A_SENTENCE: dict[Coordinate, Said] = {
+    "s_x_mm": say("the saddle fore and aft"), "s_y_mm": say("the saddle up and down"),
+    "h_x_mm": say("the hand fore and aft"), "h_y_mm": say("the hand up and down"),
+}  # fmt: skip
 # A change smaller than this is none that a workshop makes.
 LEAST_MOVE_MM = 1.0
 
@@ -99,10 +103,10 @@ def _point(at: Mark) -> Point:
 
 def _beside(this: Held, other: Held) -> FleetBeside:
     fit = other.look.fit.id
-    if this.bike is None or other.bike is None:
-        waits = "This bike" if this.bike is None else "That bike"
-        says = say("This bike is still to be measured.") if waits == "This bike" else say("Still to be measured.")
-        return FleetBeside(fit=fit, says=says, lines=[], silent=[])
+    if this.bike is None:
+        return FleetBeside(fit=fit, says=say("This bike is still to be measured."), lines=[], silent=[])
+    if other.bike is None:
+        return FleetBeside(fit=fit, says=say("Still to be measured."), lines=[], silent=[])
     house = this.look.facts.house
     (sx, sy), (hx, hy) = house.tolerance("saddle"), house.tolerance("hand")
     found = beside(this.bike, other.bike, {"s_x_mm": sx, "s_y_mm": sy, "h_x_mm": hx, "h_y_mm": hy})
@@ -112,21 +116,14 @@ def _beside(this: Held, other: Held) -> FleetBeside:
 
 
 def _headline(found: tuple[Beside, ...], this: Bike, other: Bike) -> Said:
-    drifted = [COORDINATES[it.name] for it in found if it.word == "drift"]
+    drifted = [IN_A_SENTENCE[it.name] for it in found if it.word == "drift"]
     if drifted:
-        return say("Drifted: {what}.", what=with_and([_lower(x) for x in drifted]))
+        return say("Drifted: {what}.", what=with_and(drifted))
     if all(it.word == "alike" for it in found):
         return say("The same position.")
     if this.use == other.use:
         return say("Apart only by what is under the foot.")
     return say("Apart only as {one} and {other} are.", one=_use(this), other=_use(other))
-
-
-def _lower(said: Said) -> Said:
-    return {
-        "Saddle, fore": say("the saddle fore and aft"), "Saddle, up": say("the saddle up and down"),
-        "Hand, fore": say("the hand fore and aft"), "Hand, up": say("the hand up and down"),
-    }[said.template]  # fmt: skip
 
 
 def _use(bike: Bike) -> Said:

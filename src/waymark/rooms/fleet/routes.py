@@ -21,12 +21,13 @@ router = room_router("/api/riders", "fleet", ERRORS)
 
 
 class Copied(BaseModel):
-    """A position copied to another bike of the same rider: from which file, and what the new one is called."""
+    """A position copied to another bike of the same rider: from which file, what the new one is called, and why."""
 
     model_config = ConfigDict(extra="forbid")
 
     source: int = Field(ge=1, le=MOST_KEY)
     title: str = Field(min_length=1, max_length=160)
+    reason: str = Field(default="", max_length=400)
 
 
 class CopiedTo(BaseModel):
@@ -60,8 +61,7 @@ def copy_position(desk: DeskDep, rider_id: Key, asked: Copied) -> CopiedTo:
     file.put(facts.part(MeasureState).model_copy(deep=True))
     # The new bike is for the same until its goal says otherwise; what the position was for goes along.
     file.put(GoalState(discipline=discipline(facts), from_use=measured_use(facts)))
-    bike = f", {facts.bike}" if facts.bike else ""
-    file.reason = f"Position of “{look.fit.title}”{bike}, change {look.fit.head}."[:400]
+    file.reason = asked.reason
     with desk.store.writing() as session:
         return CopiedTo(id=desk.open(session, rider_row(session, rider_id), asked.title, file).id)
 

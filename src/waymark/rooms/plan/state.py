@@ -71,9 +71,17 @@ class Rules(Strict):
 
 
 MadeChoice = Literal[
-    "head_angle_deg", "stem_length_mm", "stem_angle_deg", "spacers_mm", "fork_length_mm", "fork_offset_mm", "bb_drop_mm",
-    "chainstay_mm", "post_showing_mm", "setback_mm",
-]  # fmt: skip
+    "head_angle_deg",
+    "stem_length_mm",
+    "stem_angle_deg",
+    "spacers_mm",
+    "fork_length_mm",
+    "fork_offset_mm",
+    "bb_drop_mm",
+    "chainstay_mm",
+    "post_showing_mm",
+    "setback_mm",
+]
 
 
 class FrameState(Strict):

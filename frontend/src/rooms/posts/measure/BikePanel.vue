@@ -53,6 +53,7 @@ const ASSUMED: Record<string, string> = {
   hand_ahead: t('hand ahead of the clamp'),
   hand_above: t('hand above the clamp'),
   foot_stack: t('axle to sole'),
+  hand_side: t('how far out the hands are'),
 }
 const value = (w: Schemas['StatedAs']) =>
   w.value == null ? '·' : w.unit === '°' ? `${w.value.toFixed(1)}°` : show(w.value, unit.value)

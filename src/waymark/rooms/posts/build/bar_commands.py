@@ -113,8 +113,10 @@ class CutBar(Command):
         off = whole - self.width_mm
         return say(
             "Bar cut to {width}: {each} a side, {both} in all",
-            width=Length(self.width_mm), each=Length(off / 2, tenths=True), both=Length(off),
-        )  # fmt: skip
+            width=Length(self.width_mm),
+            each=Length(off / 2, tenths=True),
+            both=Length(off),
+        )
 
 
 class SetPads(Command):

@@ -30,9 +30,23 @@ class StopOut(BaseModel):
 
 
 RailName = Literal[
-    "spacers", "length", "angle", "turn", "levers", "roll", "cut", "pads_ahead", "pads_above", "width", "reach", "rise",
-    "post", "showing", "rails", "crank",
-]  # fmt: skip
+    "spacers",
+    "length",
+    "angle",
+    "turn",
+    "levers",
+    "roll",
+    "cut",
+    "pads_ahead",
+    "pads_above",
+    "width",
+    "reach",
+    "rise",
+    "post",
+    "showing",
+    "rails",
+    "crank",
+]
 
 
 class Rail(BaseModel):

@@ -49,8 +49,10 @@ def _kept(facts: Facts, key: str) -> Facts:
 
 # What holds a point of the survey against its parts, and which mark of the goal that is.
 HELD_BY: Mapping[str, tuple[Fact[Agreement | None], MarkName]] = {
-    "clamp": (parts_agree, "hand"), "h": (hood_agrees, "hand"), "s": (seat_agrees, "saddle"),
-}  # fmt: skip
+    "clamp": (parts_agree, "hand"),
+    "h": (hood_agrees, "hand"),
+    "s": (seat_agrees, "saddle"),
+}
 
 
 def _by_parts(facts: Facts, point: str) -> Facts | None:

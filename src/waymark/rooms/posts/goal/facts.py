@@ -20,9 +20,10 @@ from waymark.rooms.shelves import DropBarPart, FlatBarPart, Kind
 # What a bar is most often used for, where nothing says what the measured bike was for.
 USUAL_USE: dict[str, Kind] = {"drop": "endurance", "flat": "trail", "aero": "time-trial"}
 USES_OF_BAR = {
-    "drop": frozenset(DROP_BAR_DISCIPLINES) - {"time-trial"}, "flat": frozenset(FLAT_BAR_DISCIPLINES),
+    "drop": frozenset(DROP_BAR_DISCIPLINES) - {"time-trial"},
+    "flat": frozenset(FLAT_BAR_DISCIPLINES),
     "aero": frozenset({"time-trial"}),
-}  # fmt: skip
+}
 
 
 @fact

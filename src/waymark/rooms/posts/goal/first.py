@@ -16,9 +16,10 @@ from waymark.rooms.schema import Point
 from waymark.rooms.telling import Told
 
 RULES: dict[str, Said] = {
-    "0.883": say("0.883 of the inseam"), "1.09": say("1.09 of the inseam, from the pedal"),
+    "0.883": say("0.883 of the inseam"),
+    "1.09": say("1.09 of the inseam, from the pedal"),
     "heel": say("heel on the pedal, leg straight"),
-}  # fmt: skip
+}
 
 
 class Guess(BaseModel):

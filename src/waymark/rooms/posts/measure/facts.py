@@ -321,6 +321,10 @@ def context(facts: Facts) -> Context:
     if found and found.bb_height_mm is not None and "bb" not in tied:
         bb_height = found.bb_height_mm
         assumed["bb_height"] = False
+    # How far out the hands are matters only to a tape that ends there.
+    sights = [KEYS[key][0].sight for key in measure.readings]
+    taped = any(sight is not None and sight.turn == "to_hand" for sight in sights)
+    assumed["hand_side"] = taped and lean.hand_side.source == "assumed"
     stack = read_value(measure, "foot_stack")
     assumed["foot_stack"] = stack is None
     stands_in = tuple(name for name, it in assumed.items() if it)

@@ -8,6 +8,7 @@ from waymark.rooms.plan import (
     FrameState,
     chosen,
     on_own_bike,
+    own_seat_move,
     plan_bar,
     plan_contact,
     plan_marks,
@@ -16,7 +17,16 @@ from waymark.rooms.plan import (
     stem_of,
 )
 from waymark.rooms.posts.goal import GoalState, goal_foot
-from waymark.rooms.posts.measure import KEYS, Heard, MeasureState, ReadingState, SetupRecord, marks_kept, surveyed
+from waymark.rooms.posts.measure import (
+    KEYS,
+    Heard,
+    MeasureState,
+    ReadingState,
+    SetupRecord,
+    marks_kept,
+    read_value,
+    surveyed,
+)
 from waymark.rooms.posts.ride import RideState
 from waymark.rooms.posts.setup.facts import built_marks
 from waymark.rooms.posts.setup.state import BuiltState
@@ -24,7 +34,7 @@ from waymark.rooms.shelves import DropBarPart, FlatBarPart
 
 BAR_OF = {"hood": "drop", "grip": "flat", "pad": "aero", "extension": "aero"}
 # What a bike keeps through any change of its position, and what a rider brings along to another.
-STAYS = ("bike", "feet", "controls")
+STAYS = ("bar", "bike", "feet", "controls")
 GOES_ALONG = ("feet",)
 
 
@@ -40,7 +50,9 @@ def take_as_now(command: Command, work: Work, by: str, reason: str) -> None:
     readings = {k: r for k, r in measure.readings.items() if KEYS[k][0].group in kept and not KEYS[k][0].sight}
     if build.place is not None:
         # The bar was turned or the levers slid: how they stood says nothing any more.
-        readings = {k: r for k, r in readings.items() if KEYS[k][0].group != "controls"}
+        readings = {k: r for k, r in readings.items() if KEYS[k][0].group != "controls" and k != "bar_rotation"}
+    if build.stem is not None:
+        readings = {k: r for k, r in readings.items() if k not in ("stem_taped", "stem_slope")}
     measure.readings = readings | _parts(facts, own) | _measured(facts)
     measure.skipped = []
     _take_parts(facts, measure)
@@ -80,7 +92,7 @@ def _measured(facts: Facts) -> dict[str, ReadingState]:
 def _parts(facts: Facts, own: bool) -> dict[str, ReadingState]:
     """Printed numbers of what was put on: stem, spacers, bar, post, crank and what is under the foot."""
     b, bar, stem = facts.part(BuildState), plan_bar(facts), stem_of(facts.part(BuildState))
-    found: dict[str, float | None] = {"stem_length": None}
+    found: dict[str, float | None] = {}
     if stem is not None:
         found |= {"stem_length": stem.length_mm, "stem_angle": stem.angle_deg, "spacers_under": b.spacers_mm}
     if isinstance(bar, DropBarPart | FlatBarPart):
@@ -89,7 +101,9 @@ def _parts(facts: Facts, own: bool) -> dict[str, ReadingState]:
     if contact.on_pads:
         ends = contact.off + contact.to_hand
         found |= {"pad_width": contact.width_mm, "off_ahead": ends.x_mm, "off_above": ends.y_mm}
-    if b.post is not None and not own:
+    if own:
+        found |= _moved(facts)
+    elif b.post is not None:
         found |= {"post_exposed": b.post_exposed_mm, "post_setback": b.post.setback_mm, "rails_ahead": b.slide_mm}
     foot = plan_marks(facts).get("foot")
     found["crank"] = foot.x_mm if foot else None
@@ -105,6 +119,21 @@ def _parts(facts: Facts, own: bool) -> dict[str, ReadingState]:
         if value is not None and KEYS[key][0].least <= value <= KEYS[key][0].greatest
     }
     return {key: _read(value, f"{value:g}") for key, value in within.items()}
+
+
+def _moved(facts: Facts) -> dict[str, float | None]:
+    """What of an own bike was read and then moved: its post, its rails, and the spacers over its stem."""
+    measure, bike, stem = facts.part(MeasureState), on_own_bike(facts), stem_of(facts.part(BuildState))
+    found: dict[str, float | None] = {}
+    if bike is not None and stem is not None:
+        over = bike.now.room_mm - stem.clamp_height_mm - facts.part(BuildState).spacers_mm
+        found["spacers_over"] = max(0.0, over)
+    move = own_seat_move(facts)
+    if move is not None:
+        for key, by in (("post_exposed", move.post_mm), ("rails_ahead", move.slide_mm)):
+            was = read_value(measure, key)
+            found[key] = None if was is None else was + by
+    return found
 
 
 def _read(value: float, typed: str) -> ReadingState:
