@@ -11,16 +11,20 @@ from dataclasses import dataclass, field
 
 from waymark.core.link import Channel
 from waymark.core.rules.assumed import ASSUMED, ASSUMED_SD, PART_SD, READ_SD
+from waymark.core.rules.bench import BENCH_USUAL, BenchSteps
+from waymark.core.rules.feet import FEET_USUAL, FeetRules
 from waymark.core.rules.follow_ups import FOLLOW_UPS, FollowUp
 from waymark.core.rules.house import (
     NUMBERS,
     STEM_WINDOWS,
     TOLERANCES,
     AngleWindow,
-    HouseDefault,
     StemWindow,
     angle_windows,
+    values,
 )
+from waymark.core.rules.one_change import ONE_CHANGE_USUAL, OneChange
+from waymark.core.rules.schools import SCHOOLS
 from waymark.core.rules.trials import MATTERS, RATING_MATTERS
 from waymark.core.rules.weights import PLACING_USUAL, WEIGHTS, Placing, Weights
 from waymark.core.rules.workmanship import TRAIL_WINDOWS
@@ -30,10 +34,6 @@ def _number(name: str) -> float:
     return NUMBERS[name].value
 
 
-def _values(table: Mapping[str, HouseDefault]) -> dict[str, float]:
-    return {name: it.value for name, it in table.items()}
-
-
 @dataclass(frozen=True, slots=True)
 class House:
     """Tolerances, limits, windows, what is assumed and how sure it is. Lengths in mm, angles in degrees.
@@ -41,7 +41,7 @@ class House:
     ``tolerances`` by mark: fore and up. ``weights`` and ``placing`` go with every question to the search.
     ``asked`` are the prompts the call-out asks, ``None`` for the usual ones. ``trial_matters`` by channel and
     ``rating_matters`` are the least differences that a bike is changed for; from ``worth_looking`` of ten on a region that
-    hurts is looked into.
+    hurts is looked into. ``schools``: the answer this house gives to each question on which fitters differ.
     """
 
     tolerances: Mapping[str, tuple[float, float]] = field(
@@ -69,10 +69,10 @@ class House:
     bike_mass_kg: float = _number("bike_mass_kg")
     dial_edge_deg: float = _number("dial_edge_deg")
     moved_mm: float = _number("moved_mm")
-    assumed: Mapping[str, float] = field(default_factory=lambda: _values(ASSUMED))
-    assumed_sd: Mapping[str, float] = field(default_factory=lambda: _values(ASSUMED_SD))
-    part_sd: Mapping[str, float] = field(default_factory=lambda: _values(PART_SD))
-    read_sd: Mapping[str, float] = field(default_factory=lambda: _values(READ_SD))
+    assumed: Mapping[str, float] = field(default_factory=lambda: values(ASSUMED))
+    assumed_sd: Mapping[str, float] = field(default_factory=lambda: values(ASSUMED_SD))
+    part_sd: Mapping[str, float] = field(default_factory=lambda: values(PART_SD))
+    read_sd: Mapping[str, float] = field(default_factory=lambda: values(READ_SD))
     asked: tuple[str, ...] | None = None
     follow_ups: tuple[FollowUp, ...] = FOLLOW_UPS
     trial_matters: Mapping[Channel, float] = field(default_factory=lambda: dict(MATTERS))
@@ -80,6 +80,10 @@ class House:
     worth_looking: float = _number("worth_looking")
     weights: Weights = WEIGHTS
     placing: Placing = PLACING_USUAL
+    feet: FeetRules = FEET_USUAL
+    one_change: OneChange = ONE_CHANGE_USUAL
+    bench: BenchSteps = BENCH_USUAL
+    schools: Mapping[str, str] = field(default_factory=lambda: {s.key: s.choices[0].key for s in SCHOOLS.values()})
 
     def tolerance(self, mark: str) -> tuple[float, float]:
         """How far a mark may lie off, fore and up, mm; a mark of no contact as the hand."""

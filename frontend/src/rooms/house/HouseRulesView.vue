@@ -8,8 +8,9 @@ import TopBar from '@/shared/ui/TopBar.vue'
 import WordField from '@/shared/ui/WordField.vue'
 
 import FollowUps from './FollowUps.vue'
+import HouseSchools from './HouseSchools.vue'
 
-/** What this house does its own way: what counts against a build, with its reason, and when riders are asked back. */
+/** What this house does its own way: what counts against a build, which school it follows, when riders are asked back. */
 type Line = Schemas['WeightLine']
 const lines = ref<Line[]>([])
 const faults = reactive(new Map<string, { typed: string; message: string; allowed?: string | null }>())
@@ -34,9 +35,10 @@ async function keep(line: Line, typed: string) {
 }
 const PARTS = [
   { value: 'workmanship' as const, label: t('Workmanship') },
+  { value: 'schools' as const, label: t('Schools') },
   { value: 'follow-ups' as const, label: t('Follow-ups') },
 ]
-const shown = ref<'workmanship' | 'follow-ups'>('workmanship')
+const shown = ref<'workmanship' | 'schools' | 'follow-ups'>('workmanship')
 const figure = (value: number) => String(Math.round(value * 100) / 100)
 </script>
 
@@ -46,6 +48,7 @@ const figure = (value: number) => String(Math.round(value * 100) / 100)
     <main tabindex="0" :aria-label="$t('House rules')">
       <Choices class="which" :label="$t('Rules')" :value="shown" :options="PARTS" @pick="(v) => (shown = v)" />
       <FollowUps v-if="shown === 'follow-ups'" />
+      <HouseSchools v-else-if="shown === 'schools'" />
       <template v-else>
         <h1>{{ $t('What a workshop would rather not build') }}</h1>
         <p class="lead">

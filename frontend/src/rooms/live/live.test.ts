@@ -1,4 +1,4 @@
-import { enableAutoUnmount, flushPromises, mount } from '@vue/test-utils'
+import { flushPromises, mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 
@@ -10,8 +10,6 @@ import { Bluetooth } from './bluetooth'
 import { clockText } from './clock'
 import LinkBar from './LinkBar.vue'
 import TraceStrip from './TraceStrip.vue'
-
-enableAutoUnmount(afterEach)
 
 type Live = Schemas['LiveView']
 const power = (more: Partial<Schemas['Trace']> = {}): Schemas['Trace'] => ({

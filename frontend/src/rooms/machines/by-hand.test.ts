@@ -1,4 +1,4 @@
-import { enableAutoUnmount, flushPromises, mount, RouterLinkStub } from '@vue/test-utils'
+import { flushPromises, mount, RouterLinkStub } from '@vue/test-utils'
 import { createPinia } from 'pinia'
 import { afterEach, describe, expect, it, vi } from 'vitest'
 import { createMemoryHistory, createRouter } from 'vue-router'
@@ -8,7 +8,6 @@ import type { Schemas } from '@/shared/api/client'
 import ByHandView from './ByHandView.vue'
 import ReadOff from './ReadOff.vue'
 
-enableAutoUnmount(afterEach)
 afterEach(() => vi.unstubAllGlobals())
 
 const nowhere = { template: '<i />' }

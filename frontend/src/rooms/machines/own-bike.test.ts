@@ -1,11 +1,10 @@
-import { enableAutoUnmount, flushPromises, mount } from '@vue/test-utils'
+import { flushPromises, mount } from '@vue/test-utils'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 
 import type { Schemas } from '@/shared/api/client'
 
 import OwnBike from './OwnBike.vue'
 
-enableAutoUnmount(afterEach)
 type View = Schemas['OwnBikeView']
 const view = (more: Partial<View> = {}): View => ({
   fit: 3,

@@ -55,16 +55,33 @@ def apart(left: Mapping[Control, float], right: Mapping[Control, float]) -> tupl
     return tuple(c for c in SETTINGS if c in left and c in right and abs(left[c] - right[c]) >= ALIKE_MM)
 
 
-def advice(forearm_deg: float | None, *, flat: bool, child: bool, small_hands: bool) -> tuple[Said, ...]:
-    """Where to begin, and what goes on first; lever angle is a school where fitters differ (docs/formulas.md, Schools)."""
+def advice(
+    forearm_deg: float | None,
+    *,
+    flat: bool,
+    child: bool,
+    small_hands: bool,
+    flatter: bool = False,
+    flatter_by_deg: float = 10.0,
+) -> tuple[Said, ...]:
+    """Where to begin, and what goes on first; ``flatter`` is one school of the lever's angle (docs/formulas.md, Schools),
+    by ``flatter_by_deg`` off the forearm's line."""
     said = []
     if child:
         said.append(say("Two fingers at the blade’s end, the lever wound in as far as it goes."))
     else:
         said.append(say("One finger at the blade’s end, the palm where it rides."))
     if flat and forearm_deg is not None:
-        line = say("the forearm’s line, {down} below level", down=Angle(round(forearm_deg)))
-        said.append(say("Lever at {line}, to begin with; flatter for long descents.", line=line))
+        line, flat_at = Angle(round(forearm_deg)), Angle(max(0, round(forearm_deg - flatter_by_deg)))
+        if flatter:
+            lever = say(
+                "Lever {flat} below level for long descents; along the forearm {line}.", flat=flat_at, line=line
+            )
+        else:
+            lever = say(
+                "Lever along the forearm, {line} below level; for long descents {flat}.", flat=flat_at, line=line
+            )
+        said.append(lever)
         said.append(say("Remotes where the thumb reaches them with the palm still. What sits inboard goes on first."))
     if small_hands:
         said.append(say("Small hands: wind the blade in; then see that the cable has slack and the brake bites."))

@@ -13,23 +13,19 @@ from typing import Literal
 from waymark.core.contact import ContactKind
 from waymark.core.goal import CrankStep, FootStep, MoveStep, Step
 from waymark.core.marks import Mark
+from waymark.core.rules.feet import FEET_USUAL
 from waymark.core.rules.house import AngleWindow
+from waymark.core.rules.one_change import ONE_CHANGE_USUAL, OneChange
 from waymark.core.say import Angle, Said, Value, bare, say
 
 Price = Literal["free", "small part", "part", "dear part"]
-MOST_SADDLE_MM, MOST_HAND_MM, CLEAT_MM, CRANK_MM = 5.0, 10.0, 3.0, 5.0
-# A millimetre of saddle height bends the straightest knee by about so much (the house's model, legs of 800 to 900).
-KNEE_PER_MM_DEG = 0.45
-LEVEL_DEG, STEEP_HOOD_DEG = 1.0, 20.0
-WIDER_MM, NARROWER_MM = 20.0, 30.0
-CRANK_OF_INSEAM = 0.216
 
 
 @dataclass(frozen=True, slots=True)
 class Seen:
     """A rider's numbers on the bike they come with, degrees and mm; ``None`` where a number was not taken.
 
-    ``saddle_tilt_deg`` + nose up, ``hood_slope_deg`` + up to the front.
+    ``saddle_tilt_deg`` + nose up, ``hood_slope_deg`` + up to the front. ``sizes`` and ``crank_most_share`` are the house's.
     """
 
     knee: AngleWindow
@@ -47,6 +43,8 @@ class Seen:
     crank_mm: float | None = None
     inseam_mm: float | None = None
     hand_on: ContactKind = "hood"
+    sizes: OneChange = ONE_CHANGE_USUAL
+    crank_most_share: float = FEET_USUAL.crank_greatest_share
 
 
 @dataclass(frozen=True, slots=True)
@@ -101,12 +99,16 @@ def _deg(value: float) -> Angle:
     return Angle(float(round(value)))
 
 
-def _shoulders(more_mm: float) -> Callable[[Seen], float | None]:
-    return lambda s: None if s.shoulder_width_mm is None else s.shoulder_width_mm + more_mm
+def _wide(s: Seen) -> float | None:
+    return None if s.shoulder_width_mm is None else s.shoulder_width_mm + s.sizes.wider_mm
+
+
+def _narrow(s: Seen) -> float | None:
+    return None if s.shoulder_width_mm is None else s.shoulder_width_mm - s.sizes.narrower_mm
 
 
 def _legs_share(s: Seen) -> float | None:
-    return None if s.inseam_mm is None else CRANK_OF_INSEAM * s.inseam_mm
+    return None if s.inseam_mm is None else s.crank_most_share * s.inseam_mm
 
 
 BOUNDS: dict[str, Bound] = {
@@ -132,18 +134,22 @@ BOUNDS: dict[str, Bound] = {
         say("the hip closes to {value} at the top, under {limit}"), _deg,
     ),
     "nose_down": Bound(
-        lambda s: s.saddle_tilt_deg, lambda _: -LEVEL_DEG, False, say("the saddle's nose points {by} down"), _deg
+        lambda s: s.saddle_tilt_deg, lambda s: -s.sizes.level_deg, False, say("the saddle's nose points {by} down"), _deg
     ),
-    "nose_up": Bound(lambda s: s.saddle_tilt_deg, lambda _: LEVEL_DEG, True, say("the saddle's nose points {by} up"), _deg),
+    "nose_up": Bound(
+        lambda s: s.saddle_tilt_deg, lambda s: s.sizes.level_deg, True, say("the saddle's nose points {by} up"), _deg
+    ),
     "hood_dips": Bound(
-        lambda s: s.hood_slope_deg, lambda _: -LEVEL_DEG, False, say("the hoods dip by {by} to the front"), _deg
+        lambda s: s.hood_slope_deg, lambda s: -s.sizes.level_deg, False, say("the hoods dip by {by} to the front"), _deg
     ),
-    "hood_steep": Bound(lambda s: s.hood_slope_deg, lambda _: STEEP_HOOD_DEG, True, say("the hoods rise by {by}"), _deg),
+    "hood_steep": Bound(
+        lambda s: s.hood_slope_deg, lambda s: s.sizes.steep_hood_deg, True, say("the hoods rise by {by}"), _deg
+    ),
     "bar_wide": Bound(
-        lambda s: s.bar_width_mm, _shoulders(WIDER_MM), True, say("a bar {value} wide, over {limit} for these shoulders")
+        lambda s: s.bar_width_mm, _wide, True, say("a bar {value} wide, over {limit} for these shoulders")
     ),
     "bar_narrow": Bound(
-        lambda s: s.bar_width_mm, _shoulders(-NARROWER_MM), False,
+        lambda s: s.bar_width_mm, _narrow, False,
         say("a bar {value} wide, under {limit} for these shoulders"),
     ),
     "crank": Bound(
@@ -159,13 +165,24 @@ def _unseen(_: Seen) -> Evidence | None:
 def _saddle(s: Seen, up: bool) -> tuple[Said, Step | None]:
     bound = s.knee.greatest_deg if up else s.knee.least_deg
     past = 0.0 if s.knee_deg is None or bound is None else max(0.0, (s.knee_deg - bound) * (1 if up else -1))
-    by = float(min(MOST_SADDLE_MM, max(3, ceil(past / KNEE_PER_MM_DEG))))
+    by = float(min(s.sizes.most_saddle_mm, max(s.sizes.least_saddle_mm, ceil(past / s.sizes.knee_per_mm_deg))))
     said = say("saddle {by} up", by=bare(by)) if up else say("saddle {by} down", by=bare(by))
     return said, MoveStep("saddle", Mark(0.0, by if up else -by))
 
 
-def _hand(x_mm: float, y_mm: float, said: Said) -> Callable[[Seen], tuple[Said, Step | None]]:
-    return lambda _: (said, MoveStep("hand", Mark(x_mm, y_mm)))
+def _hand(x: int, y: int, told: Said) -> Callable[[Seen], tuple[Said, Step | None]]:
+    """A hand moved by the house's step, forward and up by its sign."""
+
+    def change(s: Seen) -> tuple[Said, Step | None]:
+        by = s.sizes.hand_mm
+        return Said(told.template, {"by": bare(by)}), MoveStep("hand", Mark(x * by, y * by))
+
+    return change
+
+
+def _cleat(s: Seen) -> tuple[Said, Step | None]:
+    by = s.sizes.cleat_mm
+    return say("cleats {by} aft", by=bare(by)), FootStep(cleat_aft_by_mm=by)
 
 
 def _by_tool(said: Said) -> Callable[[Seen], tuple[Said, Step | None]]:
@@ -174,9 +191,9 @@ def _by_tool(said: Said) -> Callable[[Seen], tuple[Said, Step | None]]:
 
 
 def _shorter(s: Seen) -> tuple[Said, Step | None]:
-    if s.crank_mm is None:
-        return say("cranks {by} shorter", by=bare(CRANK_MM)), None
-    return say("cranks {by} shorter", by=bare(CRANK_MM)), CrankStep(s.crank_mm - CRANK_MM)
+    by = s.sizes.crank_mm
+    said = say("cranks {by} shorter", by=bare(by))
+    return said, None if s.crank_mm is None else CrankStep(s.crank_mm - by)
 
 
 CAUSES: dict[str, Cause] = {
@@ -202,17 +219,17 @@ CAUSES: dict[str, Cause] = {
     ),
     "bar_low": Cause(
         say("hands too low"), BOUNDS["trunk_low"], say("spacers over the stem, and which way up the stem is"),
-        _hand(0.0, MOST_HAND_MM, say("hands {by} up", by=bare(MOST_HAND_MM))), "free",
+        _hand(0, 1, say("hands {by} up")), "free",
         say("the front wheel carries a little less"), say("the front lifts on climbs, or the wind is felt more"),
     ),
     "reach_long": Cause(
         say("hands too far"), BOUNDS["arm_far"], say("arms locked, sitting on the nose"),
-        _hand(-MOST_HAND_MM, 0.0, say("hands {by} back", by=bare(MOST_HAND_MM))), "small part",
+        _hand(-1, 0, say("hands {by} back")), "small part",
         say("steering grows a little quicker"), say("knees near the elbows, chest closed"),
     ),
     "reach_short": Cause(
         say("hands too near"), BOUNDS["arm_near"], say("elbows behind the knees, back rounded"),
-        _hand(MOST_HAND_MM, 0.0, say("hands {by} forward", by=bare(MOST_HAND_MM))), "small part",
+        _hand(1, 0, say("hands {by} forward")), "small part",
         say("the front wheel carries a little more"), say("neck and shoulders tire sooner"),
     ),
     "hood_dips": Cause(
@@ -246,7 +263,7 @@ CAUSES: dict[str, Cause] = {
     ),
     "cleat_forward": Cause(
         say("cleat far forward"), _unseen, say("where the ball of the foot lies over the axle"),
-        lambda _: (say("cleats {by} aft", by=bare(CLEAT_MM)), FootStep(cleat_aft_by_mm=CLEAT_MM)), "free",
+        _cleat, "free",
         say("the saddle follows down a little"), say("a dead feeling in sprints"),
     ),
     "cleat_turned": Cause(

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from waymark.core.feet.parts import PedalFit
+from waymark.core.rules.feet import FEET_USUAL, FeetRules
 from waymark.core.say import Angle, Said, Words, say, term, with_and, with_semicolons
 
 Way = Literal["clipped", "flat"]
@@ -15,13 +16,6 @@ HELD = ("road", "endurance", "time-trial", "cyclocross", "cross-country", "grave
 FREE = ("trail", "city")
 # Uses in which one gets off and runs or climbs: a cleat sunk in the tread.
 ON_FOOT = ("cyclocross", "gravel", "cross-country", "trail", "city")
-LONG_HOURS = 2.0
-YOUNG, OLD = 12, 70
-# A heel is twisted out some 12° to unclip; a hip that turns in less than this does it with the whole leg.
-TURN_TO_UNCLIP_DEG = 20.0
-SORE_KNEE_FLOAT_DEG = 6.0
-SMALL_FOOT_MM, LARGE_FOOT_MM = 240.0, 275.0
-SMALL_PLATFORM_MM, LARGE_PLATFORM_MM = 100.0, 105.0
 # A cleat on three bolts is larger than any tread lets in.
 PROUD_BOLTS = 3
 
@@ -64,7 +58,7 @@ class PedalAdvice:
         return abs(held - free) < 1.0
 
 
-def pedal_advice(rider: PedalRider) -> PedalAdvice:
+def pedal_advice(rider: PedalRider, rules: FeetRules = FEET_USUAL) -> PedalAdvice:
     """Flat or clipped for this rider: uses count by their shares, each other reason by its own weight."""
     reasons: list[PedalReason] = []
     held = [(u, s) for u, s in rider.uses if u in HELD]
@@ -78,26 +72,26 @@ def pedal_advice(rider: PedalRider) -> PedalAdvice:
                 say("ridden held: {uses}", uses=named) if way == "clipped" else say("ridden free: {uses}", uses=named)
             )
             reasons.append(PedalReason("clipped" if way == "clipped" else "flat", 4 * share, said))
-    if rider.hours is not None and rider.hours >= LONG_HOURS:
+    if rider.hours is not None and rider.hours >= rules.long_hours:
         hours = Words(f"{rider.hours:g}")
         reasons.append(PedalReason("clipped", 1, say("{hours} h at a time: a broad, stiff sole", hours=hours)))
     if rider.off_bike == "often":
         reasons.append(PedalReason("flat", 1.5, say("often off the bike")))
-    if rider.age is not None and rider.age < YOUNG:
+    if rider.age is not None and rider.age < rules.young_age:
         reasons.append(PedalReason("flat", 3, say("a child puts a foot down first")))
-    if rider.age is not None and rider.age >= OLD:
+    if rider.age is not None and rider.age >= rules.old_age:
         reasons.append(PedalReason("flat", 1, say("a foot that is free comes down sooner")))
-    if rider.turn_in_deg is not None and rider.turn_in_deg < TURN_TO_UNCLIP_DEG:
+    if rider.turn_in_deg is not None and rider.turn_in_deg < rules.turn_to_unclip_deg:
         turn = Angle(round(rider.turn_in_deg))
         reasons.append(PedalReason("flat", 2, say("the hip turns in {turn}: twisting the heel out is hard", turn=turn)))
     if rider.sore_knee:
-        least = Angle(SORE_KNEE_FLOAT_DEG)
+        least = Angle(rules.sore_knee_float_deg)
         reasons.append(PedalReason(None, 0, say("a knee that hurts: free or {least} of float or more", least=least)))
     points = {way: sum(r.weight for r in reasons if r.way == way) for way in ("clipped", "flat")}
     return PedalAdvice(
         way="flat" if points["flat"] > points["clipped"] else "clipped",
         recessed=rider.off_bike == "often" or _mostly(rider.uses, ON_FOOT),
-        least_float_deg=SORE_KNEE_FLOAT_DEG if rider.sore_knee else 0.0,
+        least_float_deg=rules.sore_knee_float_deg if rider.sore_knee else 0.0,
         reasons=tuple(sorted(reasons, key=lambda r: -r.weight)),
     )
 
@@ -125,7 +119,9 @@ def advice_words(advice: PedalAdvice) -> Said:
     return say("{what}: {why}; against it {other}.", what=what, why=why, other=other)
 
 
-def speaks_against(advice: PedalAdvice, rider: PedalRider, pedal: PedalFit, platform_mm: float) -> tuple[Said, ...]:
+def speaks_against(
+    advice: PedalAdvice, rider: PedalRider, pedal: PedalFit, platform_mm: float, rules: FeetRules = FEET_USUAL
+) -> tuple[Said, ...]:
     """What speaks against one pedal for this rider; ``platform_mm`` is its length."""
     said: list[Said] = []
     if pedal.clipped != (advice.way == "clipped") and not advice.near_even:
@@ -136,8 +132,8 @@ def speaks_against(advice: PedalAdvice, rider: PedalRider, pedal: PedalFit, plat
         said.append(say("{float} of float for a knee that hurts", float=Angle(pedal.float_deg)))
     foot = rider.foot_mm
     if not pedal.clipped and foot is not None:
-        if foot > LARGE_FOOT_MM and platform_mm < LARGE_PLATFORM_MM:
+        if foot > rules.large_foot_mm and platform_mm < rules.large_platform_mm:
             said.append(say("short for this foot"))
-        if foot < SMALL_FOOT_MM and platform_mm > SMALL_PLATFORM_MM:
+        if foot < rules.small_foot_mm and platform_mm > rules.small_platform_mm:
             said.append(say("long for this foot"))
     return tuple(said)

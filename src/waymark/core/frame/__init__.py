@@ -9,6 +9,7 @@ from waymark.core.frame.clearance import (
     standover_clearance_mm,
     step_over_clearance_mm,
     toe_clearance_mm,
+    toe_room_mm,
 )
 from waymark.core.frame.derive import Derivation, Disagreement, derive
 from waymark.core.frame.geometry import FrameGeometry, steering_axis
@@ -39,5 +40,6 @@ __all__ = [
     "steering_axis",
     "step_over_clearance_mm",
     "toe_clearance_mm",
+    "toe_room_mm",
     "trail_mm",
 ]

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from math import acos, degrees, hypot, radians, tan
 
+from waymark.core.frame.geometry import FrameGeometry
+
 STAND_AHEAD_OF_NOSE_MM = 50.0
 SHOE_AHEAD_SHARE = 0.28
 SHOE_TIP_MM = 12.0
@@ -42,6 +44,11 @@ def leaned_pull_kg(lean_deg: float, bike_kg: float, centre_height_mm: float, hel
     Bike·centre height·sin φ = pull·held height·cos φ.
     """
     return bike_kg * centre_height_mm / held_height_mm * tan(radians(lean_deg))
+
+
+def toe_room_mm(g: FrameGeometry, crank_mm: float, foot_mm: float, cleat_aft_mm: float) -> float:
+    """Shoe tip to tyre on a frame, with this crank and foot."""
+    return toe_clearance_mm(g.front_axle.x_mm, g.bb_drop_mm, g.wheel_radius_mm, crank_mm, foot_mm, cleat_aft_mm)
 
 
 def toe_clearance_mm(

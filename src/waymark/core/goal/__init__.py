@@ -2,6 +2,7 @@
 
 from waymark.core.goal.chain import Link, Walked, walk
 from waymark.core.goal.first import Asked, FirstPosition, first_position
+from waymark.core.goal.schools import Pick, cleat_picks, crank_picks
 from waymark.core.goal.steps import (
     AeroStep,
     CrankStep,
@@ -25,9 +26,12 @@ __all__ = [
     "Link",
     "MixStep",
     "MoveStep",
+    "Pick",
     "Position",
     "Step",
     "Walked",
+    "cleat_picks",
+    "crank_picks",
     "crank_stops",
     "first_position",
     "walk",

@@ -37,17 +37,20 @@ class FirstPosition:
     bb_to_saddle_mm: float
 
 
-def first_position(body: BodyMeasures, foot: FootFit, crank_mm: float, asked: Asked) -> FirstPosition:
-    """The saddle on its line where the leg at its straightest bends as asked; the hand at the end of arm and trunk.
+def first_position(
+    body: BodyMeasures, foot: FootFit, crank_mm: float, asked: Asked, height_mm: float | None = None
+) -> FirstPosition:
+    """The saddle on its line where the leg at its straightest bends as asked, or at ``height_mm`` where another rule says
+    how high; the hand at the end of arm and trunk.
 
     The way from hip to ankle at a flexion φ is √(t² + s² + 2·t·s·cos φ). Raises ``GeometryError`` where no saddle does.
     """
     limbs, line = segments(body), direction(180.0 - asked.seat_angle_deg)
     thigh, shank, bend = limbs.thigh_mm, limbs.shank_mm, radians(asked.knee_deg)
-    way = sqrt(thigh**2 + shank**2 + 2 * thigh * shank * cos(bend))
-    start = line.scaled(START_MM)
-    height = START_MM + along_seat_line(start, way, foot, crank_mm)
-    saddle = line.scaled(height)
+    if height_mm is None:
+        way = sqrt(thigh**2 + shank**2 + 2 * thigh * shank * cos(bend))
+        height_mm = START_MM + along_seat_line(line.scaled(START_MM), way, foot, crank_mm)
+    saddle = line.scaled(height_mm)
     shoulder = saddle + HIP_FROM_SADDLE + direction(asked.trunk_deg).scaled(limbs.trunk_mm)
     hand = shoulder + direction(asked.trunk_deg + 180.0 + asked.shoulder_deg).scaled(limbs.arm_mm)
-    return FirstPosition(saddle, hand, height)
+    return FirstPosition(saddle, hand, height_mm)

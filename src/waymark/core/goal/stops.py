@@ -16,13 +16,21 @@ ON_SALE_MM: tuple[float, ...] = (145, 150, 155, 160, 162.5, 165, 167.5, 170, 172
 
 @dataclass(frozen=True, slots=True)
 class CrankStop:
-    """One length: how far saddle and hands go, mm; by how much the tightest hip angle opens, degrees; torque, per cent."""
+    """One length: how far saddle and hands go, mm; the tightest hip angle and by how much it opens, degrees.
+
+    ``foot_lower_mm`` is how much lower the foot is at the top of the stroke, relative to the hip: about 2δ for cranks δ
+    shorter. The same push makes ``torque_change_percent`` more torque; every gear is ``gain_change_percent`` longer at the
+    foot.
+    """
 
     crank_mm: float
     saddle_by: Mark
     hand_by: Mark
+    hip_deg: float
     hip_by_deg: float
+    foot_lower_mm: float
     torque_change_percent: float
+    gain_change_percent: float
 
 
 def crank_stops(
@@ -36,9 +44,19 @@ def crank_stops(
             after, _ = taken(CrankStep(length, keep, hands), at, body)
         except GeometryError:
             continue
-        by = after.saddle - at.saddle, after.hand - at.hand
-        torque = 100.0 * (length - at.crank_mm) / at.crank_mm
-        made.append(CrankStop(length, *by, _hip_deg(after, body) - hip, torque))
+        opens = _hip_deg(after, body)
+        made.append(
+            CrankStop(
+                crank_mm=length,
+                saddle_by=after.saddle - at.saddle,
+                hand_by=after.hand - at.hand,
+                hip_deg=opens,
+                hip_by_deg=opens - hip,
+                foot_lower_mm=at.crank_mm - length + (after.saddle - at.saddle).y_mm,
+                torque_change_percent=100.0 * (length / at.crank_mm - 1.0),
+                gain_change_percent=100.0 * (at.crank_mm / length - 1.0),
+            )
+        )
     return tuple(made)
 
 

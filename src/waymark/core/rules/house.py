@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 
@@ -54,6 +55,11 @@ NUMBERS: dict[str, HouseDefault] = {
     "moved_mm": HouseDefault(0.5, "mm", "A goal moved by less has not moved.", "house"),
     "worth_looking": HouseDefault(3, "of 10", "Below it riders call a ride fine.", "house"),
 }
+
+
+def values(table: Mapping[str, HouseDefault]) -> dict[str, float]:
+    """A table's numbers by their names."""
+    return {name: it.value for name, it in table.items()}
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,12 +3,15 @@
 docs/formulas.md, Schools.
 
 To add an answer, add a ``Choice`` here and its value where the question is asked (``search.places``,
-``search.between``, ``search.gates``); the tests go through every choice.
+``search.between``, ``search.gates``, ``goal.schools``, ``feet.cleat``, ``cockpit.controls``, ``handling.stem_width``);
+the tests go through every choice.
 """
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import Literal
 
 from waymark.core.rules.house import HouseDefault
 
@@ -24,11 +27,12 @@ class Choice:
 
 @dataclass(frozen=True, slots=True)
 class School:
-    """A question and its answers, the house default first."""
+    """A question, where it is asked, and its answers, the usual one first."""
 
     key: str
     question: str
     choices: tuple[Choice, ...]
+    asked_at: Literal["goal", "frame", "build"] = "frame"
 
     def pick(self, key: str | None) -> Choice:
         """The answer named ``key``, the house default where none is named; ``KeyError`` for an unknown one."""
@@ -88,8 +92,75 @@ SCHOOLS: dict[str, School] = {
                 Choice("present", "as now", "The rider wants the width kept."),
             ),
         ),
+        School(
+            "translate",
+            "To another use",
+            (
+                Choice("deltas", "known offsets", "What good positions of both uses differ by, seen often."),
+                Choice("body", "by the body", "Trunk, hip and leg angles are carried; the marks follow from them."),
+            ),
+            "goal",
+        ),
+        School(
+            "crank",
+            "Crank length",
+            (
+                Choice("keep", "keep", "Unless hip, knee or clearance ask for another."),
+                Choice("shorter", "shorter when low in front", "The hip stays open at the top of the stroke."),
+                Choice("proportion", "in proportion to the leg", "A fifth of the inseam and a little more."),
+                Choice("longer", "longer", "For the very tall, and for who pushes hard and sits."),
+            ),
+            "goal",
+        ),
+        School(
+            "cleat",
+            "Cleat",
+            (
+                Choice("behind", "behind the ball of the foot", "Calmer calves on long rides."),
+                Choice("over", "ball over the axle", "Quick in a sprint."),
+                Choice("aft", "as far aft as it goes", "For hot feet, sore calves and very long rides."),
+            ),
+            "goal",
+        ),
+        School(
+            "start",
+            "Where a saddle's height begins",
+            (
+                Choice("model", "by the body", "The knee's bend is asked for, with this rider's own lengths."),
+                Choice(
+                    "0.883", "0.883 of the inseam", "One number, known everywhere; long cranks and legs part from it."
+                ),
+                Choice("1.09", "1.09 of the inseam, from the pedal", "It counts the crank in."),
+                Choice("heel", "heel on the pedal, leg straight", "Felt at once, without a tape."),
+            ),
+            "goal",
+        ),
+        School(
+            "levers",
+            "Brake levers on a flat bar",
+            (
+                Choice("forearm", "along the forearm", "The wrist is straight as one sits."),
+                Choice("flatter", "flatter", "The wrist is straight on long descents, behind the saddle."),
+            ),
+            "build",
+        ),
+        School(
+            "weight",
+            "Where the weight should be",
+            (
+                Choice("long_low", "long stem, low bar", "The front wheel is loaded and holds its line."),
+                Choice("short_wide", "short stem, wide bar", "The rider stays behind the front wheel on steep ground."),
+            ),
+            "build",
+        ),
     )
 }
+
+
+def answers(own: Mapping[str, str | None], house: Mapping[str, str]) -> dict[str, str]:
+    """What decides each question: a file's own answer, else its house's, else the usual one."""
+    return {key: own.get(key) or house.get(key) or school.choices[0].key for key, school in SCHOOLS.items()}
+
 
 _BARS = "docs/formulas.md, Workmanship"
 
@@ -98,6 +169,7 @@ PLACING: dict[str, HouseDefault] = {
     "hood_slope_greatest_deg": HouseDefault(12, "°", "Above it the wrist bends back.", "docs/formulas.md, Cockpit"),
     "palm_drop_fall_deg": HouseDefault(8, "°", "So much fall to the rear fills a palm in the drop.", "house"),
     "rotation_step_deg": HouseDefault(2, "°", "Two such steps either side still belong to a school.", "house"),
+    "flatter_lever_deg": HouseDefault(10, "°", "A descent turns the forearm by about so much.", "house"),
     "roll_step_deg": HouseDefault(3, "°", "A wrist feels it.", "house"),
     "narrower_mm": HouseDefault(-20, "mm", "One size down.", "house"),
     "wider_mm": HouseDefault(20, "mm", "One size up.", "house"),

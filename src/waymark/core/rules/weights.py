@@ -64,6 +64,7 @@ class Placing:
     hood_slope_greatest_deg: float = PLACING["hood_slope_greatest_deg"].value
     palm_drop_fall_deg: float = PLACING["palm_drop_fall_deg"].value
     rotation_step_deg: float = PLACING["rotation_step_deg"].value
+    flatter_lever_deg: float = PLACING["flatter_lever_deg"].value
     roll_step_deg: float = PLACING["roll_step_deg"].value
     narrower_mm: float = PLACING["narrower_mm"].value
     wider_mm: float = PLACING["wider_mm"].value

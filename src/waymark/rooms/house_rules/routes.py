@@ -9,6 +9,7 @@ from waymark.rooms.deps import ERRORS, StoreDep
 from waymark.rooms.doorway import room_router
 from waymark.rooms.house_rules import service
 from waymark.rooms.house_rules.follow_ups import FollowUpLine, FollowUpsIn, follow_up_lines, set_follow_ups
+from waymark.rooms.house_rules.schools import HouseSchool, SchoolsIn, school_lines, set_schools
 from waymark.rooms.house_rules.weights import WeightLine, WeightsIn, set_weights, weight_lines
 
 router = room_router("/api/house", "house", ERRORS)
@@ -75,6 +76,20 @@ def weigh_workmanship(store: StoreDep, change: WeightsIn) -> list[WeightLine]:
     """Change some weights, or take them back to the usual."""
     with store.writing() as session:
         return set_weights(session, change.weights)
+
+
+@router.get("/schools", operation_id="house_schools")
+def house_schools(store: StoreDep) -> list[HouseSchool]:
+    """Every question on which fitters differ, its answers with their reasons, and what this house takes."""
+    with store.looking() as session:
+        return school_lines(session)
+
+
+@router.put("/schools", operation_id="set_house_schools")
+def put_schools(store: StoreDep, asked: SchoolsIn) -> list[HouseSchool]:
+    """Follow other schools, or the usual ones again."""
+    with store.writing() as session:
+        return set_schools(session, asked.schools)
 
 
 @router.get("/follow-ups", operation_id="follow_ups")

@@ -13,6 +13,8 @@ from waymark.core.errors import InputError
 from waymark.core.house import HOUSE, House
 from waymark.rooms.house_rules.follow_ups import ROW as FOLLOWED
 from waymark.rooms.house_rules.follow_ups import follow_ups_of
+from waymark.rooms.house_rules.schools import ROW as SCHOOLED
+from waymark.rooms.house_rules.schools import schools_of
 from waymark.rooms.house_rules.tables import HouseRow
 from waymark.rooms.house_rules.weights import ROW as WEIGHED
 from waymark.rooms.house_rules.weights import weights_of
@@ -28,6 +30,7 @@ def house_of(session: Session) -> House:
         asked=_asked(rows.get(ASKED)),
         weights=weights_of(rows.get(WEIGHED)),
         follow_ups=follow_ups_of(rows.get(FOLLOWED)),
+        schools=schools_of(rows.get(SCHOOLED)),
     )
 
 

@@ -2,17 +2,33 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass, fields
+
 from waymark.core.contact import ContactKind
 from waymark.core.rules.body_bounds import shoulders_from_height_mm
 from waymark.core.rules.cautions import mentions_hands
 from waymark.core.rules.house import DROP_BAR_DISCIPLINES
 from waymark.core.rules.mobility import MOBILITY
+from waymark.core.rules.schools import answers
 from waymark.core.workmanship import BarRider, BarWish, bar_wish
 from waymark.rooms.files import Facts, fact
-from waymark.rooms.plan.state import FrameState, Look, Schools
+from waymark.rooms.plan.state import FrameState, Look
 from waymark.rooms.posts.goal import discipline, goal_contact
 from waymark.rooms.posts.measure import MeasureState
 from waymark.rooms.shelves import DropBarPart, FlatBarPart, PartBase
+
+
+@dataclass(frozen=True, slots=True)
+class Deciding:
+    """The answer that decides each question of frame and build."""
+
+    between: str
+    rotation: str
+    standover: str
+    step_over: str
+    width: str
+    levers: str
+    weight: str
 
 
 @fact(reading=True)
@@ -33,9 +49,10 @@ def to_be_had(facts: Facts, part: PartBase) -> bool:
 
 
 @fact(reading=True)
-def schools(facts: Facts) -> Schools:
-    """Which school decides what."""
-    return facts.part(FrameState).schools
+def schools(facts: Facts) -> Deciding:
+    """Which school decides what: the file's own, else the house's."""
+    found = answers(facts.part(FrameState).schools.model_dump(), facts.house.schools)
+    return Deciding(**{it.name: found[it.name] for it in fields(Deciding)})
 
 
 @fact

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from waymark.core.frame import FrameGeometry, toe_clearance_mm
+from waymark.core.frame import FrameGeometry, toe_room_mm
 from waymark.core.rules.cautions import Situation, cautions_for, mentions_pain
 from waymark.core.rules.racing import rules_say
 from waymark.core.say import Said
@@ -16,8 +16,8 @@ from waymark.rooms.shelves import DropBarPart, FlatBarPart
 
 def toe_mm(facts: Facts, g: FrameGeometry) -> float:
     """Shoe tip to tyre on a frame."""
-    crank, foot = goal_crank_mm(facts), goal_foot(facts)
-    return toe_clearance_mm(g.front_axle.x_mm, g.bb_drop_mm, g.wheel_radius_mm, crank, foot.foot_mm, foot.cleat_aft_mm)
+    foot = goal_foot(facts)
+    return toe_room_mm(g, goal_crank_mm(facts), foot.foot_mm, foot.cleat_aft_mm)
 
 
 def rules_of(facts: Facts) -> list[Said]:

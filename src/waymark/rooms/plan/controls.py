@@ -8,7 +8,7 @@ from waymark.core.cockpit.controls import SETTINGS, Control, advice, apart, fore
 from waymark.core.rules.mounting import CHILD_AGE
 from waymark.core.say import Said, Words, say, with_and
 from waymark.rooms.files import Facts, both, fact
-from waymark.rooms.plan.asked import bar_rider
+from waymark.rooms.plan.asked import bar_rider, schools
 from waymark.rooms.plan.facts import plan_bar, plan_contact, plan_marks
 from waymark.rooms.plan.pictures import pose_of, sits_then
 from waymark.rooms.plan.state import BuildState
@@ -73,4 +73,11 @@ def controls_advice(facts: Facts) -> tuple[Said, ...]:
     age, hand = facts.profile.age, rider.hand_mm
     child = age is not None and age < CHILD_AGE
     small = hand is not None and hand < facts.house.placing.small_hand_mm
-    return advice(down, flat=has_flat_bar(facts), child=child, small_hands=small)
+    return advice(
+        down,
+        flat=has_flat_bar(facts),
+        child=child,
+        small_hands=small,
+        flatter=schools(facts).levers == "flatter",
+        flatter_by_deg=facts.house.placing.flatter_lever_deg,
+    )

@@ -49,13 +49,15 @@ class Look(Strict):
 
 
 class Schools(Strict):
-    """Which school decides what in this file; the house default first."""
+    """Which school decides what in this file; ``None`` where the house's does."""
 
-    between: Literal["headroom", "smaller", "larger"] = "headroom"
-    rotation: Literal["ramp", "drop_end", "palm"] = "ramp"
-    standover: Literal["after", "first"] = "after"
-    step_over: Literal["first", "after"] = "first"
-    width: Literal["acromion", "narrower", "wider", "present"] = "acromion"
+    between: Literal["headroom", "smaller", "larger"] | None = None
+    rotation: Literal["ramp", "drop_end", "palm"] | None = None
+    standover: Literal["after", "first"] | None = None
+    step_over: Literal["first", "after"] | None = None
+    width: Literal["acromion", "narrower", "wider", "present"] | None = None
+    levers: Literal["forearm", "flatter"] | None = None
+    weight: Literal["long_low", "short_wide"] | None = None
 
 
 class Rules(Strict):

@@ -7,7 +7,7 @@ import WordField from '@/shared/ui/WordField.vue'
 import { useSheet } from '@/rooms/files/useSheet'
 import { DISCIPLINES } from '@/shared/api/lists'
 import { t } from '@/shared/i18n'
-import Choices from '@/shared/ui/Choices.vue'
+import SchoolChoice from '@/shared/ui/SchoolChoice.vue'
 
 /** Which frames are looked at, whether bars are bought, and which school decides what. */
 const props = defineProps<{ view: FramesView; sheet: Sheet }>()
@@ -123,12 +123,10 @@ const ruled = (name: (typeof RULES)[number]['name']) => String(props.sheet.state
     </fieldset>
     <fieldset v-for="school in view.schools" :key="school.key" class="school">
       <legend>{{ school.question }}</legend>
-      <Choices
-        :label="school.question"
-        :value="school.taken"
-        :options="school.choices.map((c) => ({ value: c.key, label: c.label, title: c.reason }))"
+      <SchoolChoice
+        v-bind="school"
+        :whose="$t('This file’s own.')"
         @pick="(picked) => store.change({ do: 'frame.school', question: school.key as Question, school: picked })" />
-      <p class="quiet small">{{ school.choices.find((c) => c.key === school.taken)?.reason }}</p>
     </fieldset>
     <fieldset class="school">
       <legend>{{ $t('Rules of the event') }}</legend>

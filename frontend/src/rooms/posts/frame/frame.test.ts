@@ -109,6 +109,8 @@ const frames = (offers: SizeOffer[], more: Partial<FramesView> = {}): FramesView
       key: 'between',
       question: 'Between two sizes',
       taken: 'headroom',
+      house: 'headroom',
+      own: false,
       choices: [
         { key: 'headroom', label: 'more headroom', reason: 'People change.' },
         { key: 'larger', label: 'the larger', reason: 'Stack is hard to add.' },

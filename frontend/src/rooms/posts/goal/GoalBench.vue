@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
 import type { LedgerRow, Schemas, Sheet } from '@/shared/api/client'
 import { useSettings } from '@/shared/settings'
@@ -9,6 +9,8 @@ import { useSheet } from '@/rooms/files/useSheet'
 import type { MovedMark } from '@/rooms/files/nudges'
 import { DISCIPLINES } from '@/shared/api/lists'
 import Choices from '@/shared/ui/Choices.vue'
+import SchoolChoice from '@/shared/ui/SchoolChoice.vue'
+import FirstGuess from './FirstGuess.vue'
 import GoalChain from './GoalChain.vue'
 import WhatIsWrong from './WhatIsWrong.vue'
 import { said, t } from '@/shared/i18n'
@@ -26,9 +28,8 @@ const nudged = (mark: string) =>
     : [goal.value.hand_dx_mm ?? 0, goal.value.hand_dy_mm ?? 0]) as [number, number]
 const view = computed(() => props.sheet.goal)
 type Step = Schemas['AddStep']['step']
-const crank = computed(() => props.sheet.ledger.find((r) => r.mark === 'foot')?.cells.goal?.x_mm ?? 172.5)
 const ADDS = computed((): { label: string; step: Step }[] => [
-  { label: t('crank'), step: { kind: 'crank', to_mm: Math.max(145, crank.value - 5) } as Step },
+  { label: t('crank'), step: { kind: 'crank', to_mm: view.value?.crank_to_mm ?? 165 } as Step },
   { label: t('cleats, pedals, shoes'), step: { kind: 'foot', cleat_aft_by_mm: 5 } as Step },
   ...((props.sheet.rider.profile.uses?.length ?? 0) > 1
     ? [{ label: t('all its uses'), step: { kind: 'mix' } as Step }]
@@ -36,7 +37,8 @@ const ADDS = computed((): { label: string; step: Step }[] => [
   { label: t('saddle'), step: { kind: 'move', mark: 'saddle', by_y_mm: -5, hands: 'place' } as Step },
   { label: t('hand'), step: { kind: 'move', mark: 'hand', by_y_mm: 5 } as Step },
 ])
-const marks = (p: { x_mm: number; y_mm: number }) => `${show(p.x_mm, unit.value)} ${show(p.y_mm, unit.value)}`
+type Question = Schemas['Follow']['question']
+const asking = ref(false)
 const chained = computed(() => view.value?.lines.some((x) => !x.parked))
 const add = (step: Step) => store.change({ do: 'goal.add', step })
 const nudge = (row: LedgerRow, dx: number, dy: number) => store.nudge(row.mark as MovedMark, dx, dy)
@@ -116,25 +118,20 @@ const back = (row: LedgerRow) => store.change({ do: 'goal.as_measured', mark: ro
       {{ $t("No height is on record: the body is a usual one, and its angles are not this rider's.") }}
     </p>
     <WhatIsWrong v-if="view" :wrong="view.wrong" />
-    <section v-if="view?.first" class="guess">
-      <h2>{{ $t('First guesses') }}</h2>
-      <p v-for="it in view.first.says" :key="it" class="small quiet">{{ it }}</p>
-      <dl>
-        <template v-for="it in view.first.guesses" :key="it.rule">
-          <dt>{{ it.rule }}</dt>
-          <dd class="figure">{{ show(it.bb_to_saddle_mm, unit) }}</dd>
-        </template>
-      </dl>
-      <p v-if="view.first.saddle && view.first.hand" class="small">
-        {{
-          $t('Saddle {saddle} and hand {hand}, fore and up from the BB.', {
-            saddle: marks(view.first.saddle),
-            hand: marks(view.first.hand),
-          })
-        }}
-      </p>
+    <FirstGuess v-if="view?.first" :first="view.first" />
+    <section v-if="view" class="asks">
+      <button type="button" class="plain" :aria-expanded="asking" @click="asking = !asking">
+        {{ $t('Where fitters differ') }}
+      </button>
+      <div v-for="it in asking ? view.asks : []" :key="it.key" class="ask">
+        <h3>{{ it.question }}</h3>
+        <SchoolChoice
+          v-bind="it"
+          :whose="$t('This file’s own.')"
+          @pick="(school) => store.change({ do: 'goal.school', question: it.key as Question, school })" />
+      </div>
     </section>
-    <section v-if="!known.length" class="first">
+    <section v-if="!known.length || view?.is_guess" class="first">
       <router-link class="press solid" :to="`/fits/${sheet.id}/measure`">{{ $t('Measure the bike') }}</router-link>
     </section>
     <p class="quiet small care">
@@ -205,18 +202,11 @@ section {
   height: 32px;
   padding-top: 6px;
 }
-.guess dl {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  gap: 4px 12px;
-  margin: 10px 0;
+.asks .ask {
+  padding-top: 8px;
 }
-.guess dd {
-  margin: 0;
-  font-size: 17px;
-}
-.guess p {
-  margin: 4px 0;
+h3 {
+  font-size: 15px;
 }
 .first .press {
   display: inline-grid;

@@ -62,11 +62,12 @@ const last = (line: Line) => view.value.lines[view.value.lines.length - 1]?.id =
     <li class="end">
       <svg class="sign" width="30" height="30" viewBox="-15 -15 30 30"><LayerSign layer="now" :size="8" /></svg>
       <div class="what">
-        <strong>{{ $t('Measured') }}</strong>
+        <strong>{{ view.is_guess ? $t('A first guess') : $t('Measured') }}</strong>
       </div>
       <span class="figure pair">{{ at(view.begins_saddle) }}</span>
       <span class="figure pair">{{ at(view.begins_hand) }}</span>
-      <p class="why">
+      <p v-if="view.is_guess" class="why">{{ $t('until a bike is measured') }}</p>
+      <p v-else class="why">
         {{ $t('on a bike for') }}
         <el-select
           class="from"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 
 import type { Schemas, Sheet } from '@/shared/api/client'
 import { useSheet } from '@/rooms/files/useSheet'
@@ -9,6 +9,8 @@ import TypedBox from '@/shared/ui/TypedBox.vue'
 import { t } from '@/shared/i18n'
 
 import CrankStops from './CrankStops.vue'
+import CrankTable from './CrankTable.vue'
+import SchoolPicks from './SchoolPicks.vue'
 
 /** What can be chosen within one step, what each choice would do, and the step's place in the chain. */
 type Line = NonNullable<Sheet['goal']>['lines'][number]
@@ -26,6 +28,8 @@ const reasons = computed(() => (props.line.words ? props.line.why : props.line.w
 const discipline = computed(() => (props.step.kind === 'discipline' ? props.step : null))
 const crank = computed(() => (props.step.kind === 'crank' ? props.step : null))
 const aero = computed(() => (props.step.kind === 'aero' ? props.step : null))
+const foot = computed(() => (props.step.kind === 'foot' ? props.step : null))
+const every = ref(false)
 const STRENGTHS = [
   { value: 0, label: t('long, smooth') },
   { value: 0.5, label: t('usual') },
@@ -95,6 +99,21 @@ const numbers = computed((): Numbered[] => {
       :stops="line.stops"
       :chosen="crank.to_mm"
       @take="(to_mm) => set({ to_mm } as Partial<Step>)" />
+    <template v-if="crank && line.stops.length">
+      <SchoolPicks
+        :picks="line.picks"
+        :what="$t('What each school of crank length takes')"
+        :at="crank.to_mm"
+        @take="(to_mm) => set({ to_mm } as Partial<Step>)" />
+      <button type="button" class="plain" :aria-expanded="every" @click="every = !every">
+        {{ every ? $t('Fewer lengths') : $t('Every length, with torque, gears and toe room') }}
+      </button>
+      <CrankTable
+        v-if="every"
+        :stops="line.stops"
+        :chosen="crank.to_mm"
+        @take="(to_mm) => set({ to_mm } as Partial<Step>)" />
+    </template>
     <span v-if="crank" class="small quiet">{{ $t('Kept with the new crank') }}</span>
     <Choices
       v-if="crank"
@@ -111,6 +130,12 @@ const numbers = computed((): Numbered[] => {
         :step="it.step"
         @keep="(v) => set({ [it.name]: v } as Partial<Step>)" />
     </template>
+    <SchoolPicks
+      v-if="foot"
+      :picks="line.picks"
+      :what="$t('Where each school has the cleat, behind the ball of the foot')"
+      :at="line.cleat_aft_mm + (foot.cleat_aft_by_mm ?? 0)"
+      @take="(aft) => set({ cleat_aft_by_mm: aft - line.cleat_aft_mm } as Partial<Step>)" />
     <Choices
       v-if="aero"
       :label="$t('The foot')"

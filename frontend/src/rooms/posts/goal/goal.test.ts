@@ -8,6 +8,8 @@ import NumberRow from '@/shared/ui/NumberRow.vue'
 
 import CrankStops from './CrankStops.vue'
 import GoalChain from './GoalChain.vue'
+import CrankTable from './CrankTable.vue'
+import SchoolPicks from './SchoolPicks.vue'
 import StepDetail from './StepDetail.vue'
 import WhatIsWrong from './WhatIsWrong.vue'
 
@@ -28,6 +30,8 @@ const line = (id: number, more: Partial<Line> = {}): Line => ({
   schools: [],
   hands: [],
   stops: [],
+  picks: [],
+  cleat_aft_mm: 0,
   trouble: null,
   ...more,
 })
@@ -99,7 +103,13 @@ describe('the chain', () => {
 describe('cranks on sale', () => {
   const stops = [160, 165, 170].map((crank_mm) => ({
     crank_mm,
+    hip_deg: 44 + (170 - crank_mm) * 0.24,
     hip_by_deg: (170 - crank_mm) * 0.24,
+    foot_lower_mm: 2 * (170 - crank_mm),
+    torque_percent: -(170 - crank_mm) / 1.7,
+    gain_percent: (170 - crank_mm) / 1.6,
+    toe_mm: crank_mm === 160 ? null : 30 - crank_mm + 160,
+    shelf: crank_mm === 165 ? 'owned' : null,
     says: `saddle 0 +${170 - crank_mm}`,
   }))
   const make = () => mount(CrankStops, { props: { stops, chosen: 165 } })
@@ -117,6 +127,52 @@ describe('cranks on sale', () => {
     await it_.findAll('.stop')[1]!.trigger('keydown', { key: 'ArrowLeft' })
     await it_.findAll('.stop')[0]!.trigger('keydown', { key: 'ArrowLeft' })
     expect(it_.emitted('take')).toEqual([[170], [160]])
+  })
+})
+
+describe('every crank in a table', () => {
+  const stops = [
+    { crank_mm: 165, hip_deg: 46.4, hip_by_deg: 2, foot_lower_mm: 14.8, torque_percent: -4.3, gain_percent: 4.5 },
+    { crank_mm: 172.5, hip_deg: 44.4, hip_by_deg: 0, foot_lower_mm: 0, torque_percent: 0, gain_percent: 0 },
+  ].map((s, i) => ({ ...s, toe_mm: i ? 21.2 : null, shelf: i ? null : 'price 3 of 5', says: '' }))
+
+  it('says of each what hip, foot, torque, gears, toe and shelf are, and takes one by its name', async () => {
+    const it_ = mount(CrankTable, { props: { stops, chosen: 172.5 } })
+    const rows = it_.findAll('tbody tr').map((r) => r.findAll('th, td').map((c) => c.text()))
+    expect(rows).toEqual([
+      ['165', '46°', '−15', '−4 %', '+5 %', '·', 'price 3 of 5'],
+      ['172.5', '44°', '0', '0 %', '0 %', '21', '·'],
+    ])
+    expect(it_.findAll('tbody tr').map((r) => r.classes())).toEqual([[], ['on']])
+    await it_.findAll('button')[0]!.trigger('click')
+    expect(it_.emitted('take')).toEqual([[165]])
+  })
+  it('has no column of toe room where no frame is known', () => {
+    const it_ = mount(CrankTable, { props: { stops: stops.map((s) => ({ ...s, toe_mm: null })), chosen: 165 } })
+    expect(it_.findAll('thead th').map((h) => h.text())).toEqual(['Crank', 'Hip', 'Foot', 'Torque', 'Gears', 'Shelf'])
+  })
+})
+
+describe('what each school takes', () => {
+  const pick = (key: string, takes_mm: number | null, taken = false) => ({
+    key,
+    label: `by ${key}`,
+    reason: `because ${key}`,
+    takes_mm,
+    says: `${key} here.`,
+    taken,
+  })
+
+  it('takes a length by its school, not one that is there already or that a school does not have', async () => {
+    const picks = [pick('keep', 172.5, true), pick('shorter', 160), pick('longer', null)]
+    const it_ = mount(SchoolPicks, { props: { picks, what: 'Cranks', at: 172.5 } })
+    expect(it_.findAll('li').map((x) => x.text())).toEqual([
+      'by keep172.5keep here. Decides here.',
+      'by shorter160shorter here.',
+      'by longer·longer here.',
+    ])
+    for (const button of it_.findAll('button')) await button.trigger('click')
+    expect(it_.emitted('take')).toEqual([[160]])
   })
 })
 

@@ -1,4 +1,4 @@
-import { enableAutoUnmount, flushPromises, mount } from '@vue/test-utils'
+import { flushPromises, mount } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 
@@ -6,7 +6,6 @@ import { type Command, useSheet } from '@/rooms/files/useSheet'
 
 import TrialPlan from './TrialPlan.vue'
 
-enableAutoUnmount(afterEach)
 beforeEach(() => {
   setActivePinia(createPinia())
   vi.useFakeTimers({ now: new Date('2026-03-09T10:00:00'), toFake: ['Date'] })

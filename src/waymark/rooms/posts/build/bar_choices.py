@@ -9,6 +9,7 @@ from math import inf
 from waymark.core.cockpit import DropStand, FlatStand
 from waymark.core.errors import GeometryError
 from waymark.core.marks import Mark
+from waymark.core.rules.bench import BenchSteps
 from waymark.core.search import Goal
 from waymark.core.search.places import school_rotation_deg
 from waymark.rooms.files import Facts, fact
@@ -28,39 +29,37 @@ from waymark.rooms.posts.measure import MeasureState
 from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart
 
 SERVES: Mapping[str, tuple[str, ...]] = {"hood": ("drop_bar",), "grip": ("flat_bar",), "pad": ("aero_bar",)}
-CUT_STEP_MM = 5.0
-TURNS_DEG = 9
-SLIDES_MM = 12
-SLIDE_STEP_MM = 2
-ROLLS_DEG = 12
-ROLL_STEP_DEG = 2
-# Bars count as the same bend where reach and drop lie so near each other.
-SAME_BEND_MM = 6.0
+
+
+def in_steps(most: float, step: float) -> set[float]:
+    """From −most to +most in steps, nought among them."""
+    each = int(most // step)
+    return {k * step for k in range(-each, each + 1)}
 
 
 def turns(facts: Facts, stand: DropStand) -> Iterator[tuple[float, Mark]]:
     """Ramp slopes in whole degrees about the school's, as far as the present one, each with the hand it gives."""
-    school, now = school_ramp_deg(facts), stand.ramp_deg
-    least, most = round(min(school - TURNS_DEG, now)), round(max(school + TURNS_DEG, now))
+    school, now, by = school_ramp_deg(facts), stand.ramp_deg, facts.house.bench.turns_deg
+    least, most = round(min(school - by, now)), round(max(school + by, now))
     slopes = {float(x) for x in range(least, most + 1)}
     for slope in sorted({*(x for x in slopes if abs(x - now) > 0.5), now}):
         yield from _stands(slope, stand.with_ramp(slope))
 
 
-def slides(stand: DropStand, start_mm: float) -> Iterator[tuple[float, Mark]]:
+def slides(stand: DropStand, start_mm: float, bench: BenchSteps) -> Iterator[tuple[float, Mark]]:
     """The levers slid in steps from ``start_mm`` on the bend, as far as the bend lets them, and where they are."""
     here = stand.slide_mm - start_mm
-    steps = {float(x) for x in range(-SLIDES_MM, SLIDES_MM + 1, SLIDE_STEP_MM)}
-    for by in sorted({*(x for x in steps if abs(x - here) >= SLIDE_STEP_MM / 2), here}):
+    steps = in_steps(bench.slides_mm, bench.slide_step_mm)
+    for by in sorted({*(x for x in steps if abs(x - here) >= bench.slide_step_mm / 2), here}):
         moved = replace(stand, slide_mm=start_mm + by)
         if moved.can_stand():
             yield round(by, 2), hand_off(moved)
 
 
-def rolls(stand: FlatStand) -> Iterator[tuple[float, Mark]]:
+def rolls(stand: FlatStand, bench: BenchSteps) -> Iterator[tuple[float, Mark]]:
     """The bar rolled in steps from its rise standing upright."""
-    steps = {float(x) for x in range(-ROLLS_DEG, ROLLS_DEG + 1, ROLL_STEP_DEG)}
-    for roll in sorted({*(x for x in steps if abs(x - stand.roll_deg) > ROLL_STEP_DEG / 2), stand.roll_deg}):
+    steps = in_steps(bench.rolls_deg, bench.roll_step_deg)
+    for roll in sorted({*(x for x in steps if abs(x - stand.roll_deg) > bench.roll_step_deg / 2), stand.roll_deg}):
         yield from _stands(roll, replace(stand, roll_deg=roll))
 
 
@@ -86,8 +85,9 @@ def cut_widths(facts: Facts) -> tuple[float, ...]:
     whole = facts.part(BuildState).bar or facts.part(MeasureState).bar
     if not isinstance(whole, FlatBarPart) or whole.trim_to_mm is None:
         return ()
-    steps = int((whole.width_mm - whole.trim_to_mm) // CUT_STEP_MM)
-    return tuple(whole.width_mm - k * CUT_STEP_MM for k in range(steps, -1, -1))
+    step = facts.house.bench.cut_step_mm
+    steps = int((whole.width_mm - whole.trim_to_mm) // step)
+    return tuple(whole.width_mm - k * step for k in range(steps, -1, -1))
 
 
 @fact
@@ -118,7 +118,7 @@ def other_bars(facts: Facts, by: str) -> list[tuple[float, int, DropBarPart | Fl
         if part.kind != now.kind:
             continue
         size = getattr(part, by)
-        unlike = _unlike(part, now, by)
+        unlike = _unlike(part, now, by, facts.house.bench.same_bend_mm)
         if size not in best or unlike < best[size][0]:
             best[size] = unlike, key, part
     made = []
@@ -127,13 +127,16 @@ def other_bars(facts: Facts, by: str) -> list[tuple[float, int, DropBarPart | Fl
     return made
 
 
-def _unlike(part: DropBarPart | FlatBarPart, now: DropBarPart | FlatBarPart, by: str) -> tuple[float, ...]:
-    """How far a bar is from the present one in all but the size it is chosen by, the weightiest first."""
+def _unlike(
+    part: DropBarPart | FlatBarPart, now: DropBarPart | FlatBarPart, by: str, same_bend_mm: float
+) -> tuple[float, ...]:
+    """How far a bar is from the present one in all but the size it is chosen by, the weightiest first; bends that
+    differ by ``same_bend_mm`` at most are the same."""
     width = abs(part.width_mm - now.width_mm) * (by != "width_mm")
     if isinstance(part, DropBarPart) and isinstance(now, DropBarPart):
         bend = abs(part.reach_mm - now.reach_mm) * (by != "reach_mm") + abs(part.drop_mm - now.drop_mm)
         flare = abs(_flare(part) - _flare(now))
-        return width, bend if bend > SAME_BEND_MM else 0.0, flare, bend, not part.owned
+        return width, bend if bend > same_bend_mm else 0.0, flare, bend, not part.owned
     if isinstance(part, FlatBarPart) and isinstance(now, FlatBarPart):
         rise = abs(part.rise_mm - now.rise_mm) * (by != "rise_mm")
         return rise + width, abs(part.sweep_deg - now.sweep_deg), not part.owned

@@ -155,7 +155,7 @@ def _lever_rail(facts: Facts, stand: DropStand) -> Rail:
     window = (steeper.slide_mm - start if steeper else -1000.0, flatter.slide_mm - start if flatter else 1000.0)
     slope = stand.hood().slope_deg
     each = say("hoods at {slope}", slope=Angle(round(slope), signed=True))
-    offered, tol = _offered(facts, slides(stand, start)), facts.house.tolerance("hand")
+    offered, tol = _offered(facts, slides(stand, start, facts.house.bench)), facts.house.tolerance("hand")
     return rail("levers", say("Levers"), round(stand.slide_mm - start, 2), offered, window, tol, each=each)
 
 
@@ -163,7 +163,7 @@ def _roll_rail(facts: Facts, stand: FlatStand) -> Rail:
     step = 2 * facts.house.placing.roll_step_deg
     rolled = FlatStand(stand.bar, stand.hand_inset_mm, stand.roll_deg + 1, stand.shift)
     each = say("1°: {move}", move=_moves(hand_off(rolled) - hand_off(stand)))
-    offered, tol = _offered(facts, rolls(stand)), facts.house.tolerance("hand")
+    offered, tol = _offered(facts, rolls(stand, facts.house.bench)), facts.house.tolerance("hand")
     return rail("roll", say("Roll"), stand.roll_deg, offered, (-step, step), tol, unit="°", each=each)
 
 

@@ -40,9 +40,6 @@ from waymark.rooms.shelves import CleatPart, CrankPart, PedalPart, ShoePart
 FootPart = CrankPart | PedalPart | CleatPart | ShoePart
 FootKind = Literal["crank", "pedal", "cleat", "shoe"]
 KINDS: tuple[FootKind, ...] = ("crank", "pedal", "cleat", "shoe")
-# The stance drawn while no crank is chosen.
-USUAL_Q_MM = 148.0
-USUAL_PLATFORM_MM = 60.0
 
 
 def on_shelf(facts: Facts, kind: FootKind) -> Iterator[tuple[int, FootPart]]:
@@ -74,7 +71,7 @@ def pedal_rider(facts: Facts) -> PedalRider:
 @fact
 def advice(facts: Facts) -> PedalAdvice:
     """Flat or clipped for this rider."""
-    return pedal_advice(pedal_rider(facts))
+    return pedal_advice(pedal_rider(facts), facts.house.feet)
 
 
 @fact(by_value=False)
@@ -149,7 +146,7 @@ def _pedals(facts: Facts) -> list[FootChoice]:
     for key, part in on_shelf(facts, "pedal"):
         if not isinstance(part, PedalPart):
             continue
-        against = speaks_against(found, pedal_rider(facts), part.fit(), part.platform_mm)
+        against = speaks_against(found, pedal_rider(facts), part.fit(), part.platform_mm, facts.house.feet)
         kind = say("clipped, float {float}", float=Angle(part.float_deg)) if part.clipped else say("flat")
         stack, long = exactly(part.stack_mm), exactly(part.platform_mm)
         figures = [kind, say("{long} long", long=long), say("axle to platform {stack}", stack=stack)]
@@ -287,9 +284,9 @@ def _troubles(facts: Facts) -> list[Said]:
 def _seen(facts: Facts) -> FeetView:
     """What is drawn from above."""
     b = facts.part(BuildState)
-    q = b.crank.q_mm if b.crank else USUAL_Q_MM
+    q = b.crank.q_mm if b.crank else facts.house.feet.usual_q_mm
     crank = b.crank.length_mm if b.crank else goal_crank_mm(facts)
-    platform = b.pedal.platform_mm if b.pedal else USUAL_PLATFORM_MM
+    platform = b.pedal.platform_mm if b.pedal else facts.house.feet.usual_platform_mm
     half = stance_of(q, b.pedal.fit() if b.pedal else None).half_mm
     foot = facts.profile.body().foot_mm
     return FeetView(crank, q, half, platform, foot, goal_foot(facts).cleat_aft_mm)

@@ -50,8 +50,6 @@ NAMES: dict[str, Said] = {
     "hand_load": say("On the hands, at most"), "toe": say("Toe to tyre"),
 }  # fmt: skip
 PERCENT = ("front_share", "hand_load")
-# Neighbours in the table of stems and widths.
-STEM_STEP_MM, WIDTH_STEP_MM = 10.0, 20.0
 
 
 @fact(by_value=False)
@@ -81,10 +79,9 @@ def _pairs(facts: Facts) -> StemByWidth | None:
     stand, stem, frame = bar_stand(facts), stem_of(facts.part(BuildState)), chosen_option(facts)
     if not isinstance(stand, FlatStand) or stem is None or frame is None:
         return None
-    lengths = _about(stem.length_mm, (s.length_mm for s in parts_shelf(facts).stems), STEM_STEP_MM)
-    widths = _about(
-        stand.bar.width_mm, (*cut_widths(facts), *(p.width_mm for _, p in fitting_bars(facts))), WIDTH_STEP_MM
-    )
+    lengths = _about(stem.length_mm, (s.length_mm for s in parts_shelf(facts).stems), facts.house.bench.stem_step_mm)
+    sold = (*cut_widths(facts), *(p.width_mm for _, p in fitting_bars(facts)))
+    widths = _about(stand.bar.width_mm, sold, facts.house.bench.width_step_mm)
     body = facts.profile.body() if facts.profile.mm("height") is not None else None
     rows = stem_by_width(
         stem,

@@ -13,14 +13,11 @@ from waymark.core.search.seats import best_seat, post_bounds
 from waymark.core.seat import SaddleFit, saddle_mark, seat_for
 from waymark.rooms.files import Facts, fact
 from waymark.rooms.plan import OWN_POST, BuildState, chosen_option, plan_goal, plan_marks, to_be_had
+from waymark.rooms.posts.build.bar_choices import in_steps
 from waymark.rooms.posts.build.rails import Offered, rail
 from waymark.rooms.posts.build.shapes import Rail, SaddleOut
 from waymark.rooms.posts.measure import MeasureState, context, saddle_part
 from waymark.rooms.shelves import PostPart, SaddlePart
-
-SHOWN_MM = 12
-SHOWN_STEP_MM = 2
-SLIDE_STEP_MM = 2
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,9 +56,10 @@ def seat_rails(facts: Facts) -> list[Rail]:
     post, shown, slide = b.post, b.post_exposed_mm, b.slide_mm
     tol, room = facts.house.tolerance("saddle"), goal.saddle_fit.rail_room_mm
     low, high = post_bounds(frame, post_option(1, post), goal.weights)
-    heights = {shown, *(shown + by for by in range(-SHOWN_MM, SHOWN_MM + 1, SHOWN_STEP_MM))}
-    steps = range(-int(room // SLIDE_STEP_MM) * SLIDE_STEP_MM, int(room) + 1, SLIDE_STEP_MM)
-    slides = {slide, *(float(x) for x in steps if abs(x - slide) >= SLIDE_STEP_MM / 2)}
+    bench = facts.house.bench
+    heights = {shown, *(shown + by for by in in_steps(bench.shown_mm, bench.slide_step_mm))}
+    steps = in_steps(room, bench.slide_step_mm)
+    slides = {slide, *(x for x in steps if abs(x - slide) >= bench.slide_step_mm / 2)}
     two_thirds = room * goal.weights.rails_share
     show = [Offered(_stop(h, seat, post, h, slide)) for h in sorted(heights) if low <= h <= high]
     slid = [Offered(_stop(x, seat, post, shown, x)) for x in sorted(slides)]

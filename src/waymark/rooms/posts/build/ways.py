@@ -53,11 +53,7 @@ from waymark.rooms.posts.build.seat_view import fitting_posts, post_option
 from waymark.rooms.posts.goal import discipline
 from waymark.rooms.shelves import AeroBarPart, StemPart, price_of
 
-# A way gets at least so much of what was asked: half of a nudge is no answer to it.
-NUDGE_SHARE = 0.5
-LEAST_REACH_MM = 0.5
 DEAR_PART = 3
-OWN_POST_DOWN_MM, OWN_POST_UP_MM = 60, 30
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,8 +82,9 @@ def wanted_of(facts: Facts, asked: Asked) -> tuple[Mark, tuple[float, float]] | 
     tol_x, tol_y = facts.house.tolerance(asked.mark)
     if asked.to_goal:
         return there, (tol_x, tol_y)
-    most = max(abs(asked.fore_mm), abs(asked.up_mm)) * NUDGE_SHARE
-    reach = max(LEAST_REACH_MM, min(most, tol_x)), max(LEAST_REACH_MM, min(most, tol_y))
+    bench = facts.house.bench
+    most, least = max(abs(asked.fore_mm), abs(asked.up_mm)) * bench.nudge_share, bench.least_nudge_mm
+    reach = max(least, min(most, tol_x)), max(least, min(most, tol_y))
     return here + Mark(asked.fore_mm, asked.up_mm), reach
 
 
@@ -183,14 +180,14 @@ def _holds(facts: Facts) -> Iterator[tuple[Hold, Place | None]]:
         )
     elif isinstance(stand, FlatStand):
         most = 2 * facts.house.placing.roll_step_deg
-        for roll, off in rolls(stand):
+        for roll, off in rolls(stand, facts.house.bench):
             if roll != stand.roll_deg and abs(roll) <= max(most, abs(stand.roll_deg)):
                 yield Hold(off, ("roll",), clamp_mm=clamp, turn_deg=roll), None
     elif isinstance(bar, AeroBarPart):
         at = plan_contact(facts).off
         for x in bar.pad_fore_aft_mm:
             for y in bar.pad_stacks_mm:
-                if Mark(x, y).distance_mm(at) > LEAST_REACH_MM:
+                if Mark(x, y).distance_mm(at) > facts.house.bench.least_nudge_mm:
                     yield Hold(Mark(x, y), ("pads",), clamp_mm=clamp), None
     if b.cockpit is not None:
         return
@@ -218,7 +215,7 @@ def _drop_holds(facts: Facts, stand: DropStand, *, one_piece: bool) -> Iterator[
     ramps = [stand.ramp_deg] if one_piece else [r for r, _ in turns(facts, stand) if abs(r - school) <= most]
     for ramp in ramps:
         turned = stand.with_ramp(ramp)
-        for by, _ in slides(turned, start):
+        for by, _ in slides(turned, start, facts.house.bench):
             held = replace(turned, slide_mm=start + by)
             kinds: list[Kind] = []
             if abs(ramp - stand.ramp_deg) > 1e-6:
@@ -240,8 +237,9 @@ def seat_at_hand(facts: Facts) -> SeatBench | None:
     posts = []
     if b.post.name == OWN_POST:
         # What the own post allows is not on record: a little either way, and its mark is to be watched.
-        shown = b.post_exposed_mm
-        posts.append(PostStand(b.post.setback_mm, max(0.0, shown - OWN_POST_DOWN_MM), shown + OWN_POST_UP_MM))
+        shown, bench = b.post_exposed_mm, facts.house.bench
+        low, high = max(0.0, shown - bench.own_post_down_mm), shown + bench.own_post_up_mm
+        posts.append(PostStand(b.post.setback_mm, low, high))
     else:
         posts.append(PostStand(b.post.setback_mm, *post_bounds(frame, post_option(1, b.post), goal.weights)))
     for key, part in fitting_posts(facts):

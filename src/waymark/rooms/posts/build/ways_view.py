@@ -47,8 +47,6 @@ from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart
 from waymark.rooms.telling import Told
 
 SAME = 1e-6
-# So much more work than what costs less is no way to propose, points.
-WORSE_WORK_POINTS = 2.0
 # In what bars differ, named.
 SIZES = (
     ("width_mm", say("width")), ("reach_mm", say("reach")), ("drop_mm", say("drop")), ("rise_mm", say("rise")),
@@ -157,7 +155,7 @@ def _hand_way(facts: Facts, it: HandMove, found: Sequence[HandMove], asked: Aske
     buys = _buys(facts, it, found)
     way = _way(facts, it, it.hand, hand_does(facts, it), buys, asked)
     more = {"also": _also(facts, it), "room": _room(it), "against": _against(facts, it), "alike": _alike(it)}
-    return way.model_copy(update={"worth": _worth(it, found, buys), **more})
+    return way.model_copy(update={"worth": _worth(facts, it, found, buys), **more})
 
 
 def _sentence(said: Sequence[Said]) -> Said:
@@ -300,12 +298,14 @@ def _buys(facts: Facts, it: HandMove | SaddleMove, found: Sequence[HandMove] | S
     return None
 
 
-def _worth(it: HandMove | SaddleMove, found: Sequence[HandMove] | Sequence[SaddleMove], buys: Said | None) -> bool:
+def _worth(
+    facts: Facts, it: HandMove | SaddleMove, found: Sequence[HandMove] | Sequence[SaddleMove], buys: Said | None
+) -> bool:
     """Whether a way is worth a thought: what it costs buys something, and it is no worse work than what costs less."""
     cheaper = [m for m in found if (m.rung, m.price) < (it.rung, it.price)]
     if not cheaper:
         return True
-    return buys is not None and it.points <= min(m.points for m in cheaper) + WORSE_WORK_POINTS
+    return buys is not None and it.points <= min(m.points for m in cheaper) + facts.house.bench.worse_work_points
 
 
 def _against(facts: Facts, it: HandMove) -> Said | None:
@@ -339,7 +339,7 @@ def _alike(it: HandMove) -> Said | None:
 def _saddle_way(facts: Facts, it: SaddleMove, found: Sequence[SaddleMove], asked: Asked) -> MarkWay:
     buys = _buys(facts, it, found)
     way = _way(facts, it, it.saddle, saddle_does(facts, it), buys, asked)
-    return way.model_copy(update={"worth": _worth(it, found, buys), "also": _bars_from(facts, it)})
+    return way.model_copy(update={"worth": _worth(facts, it, found, buys), "also": _bars_from(facts, it)})
 
 
 def _bars_from(facts: Facts, it: SaddleMove) -> Said | None:

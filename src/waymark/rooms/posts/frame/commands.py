@@ -7,7 +7,6 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from waymark.core.frame.made import CHOICES
-from waymark.core.rules.schools import SCHOOLS
 from waymark.core.say import Count, Said, Words, say, term, with_commas, with_semicolons, words
 from waymark.core.units import parse_angle, parse_length
 from waymark.rooms.deps import MOST_KEY
@@ -27,6 +26,7 @@ from waymark.rooms.plan import (
 )
 from waymark.rooms.posts.frame.made import LABELS as MADE_LABELS
 from waymark.rooms.schema import Strict
+from waymark.rooms.schools import followed
 from waymark.rooms.shelves import Kind, Material
 
 MOST_PRICE = 5
@@ -132,23 +132,18 @@ def _look_words(look: Look) -> Said:
 
 
 class School(Command):
-    """Which school decides one of the questions on which fitters differ."""
+    """Which school decides one of the questions of frame and build on which fitters differ; null for the house's."""
 
     do: Literal["frame.school"] = "frame.school"
-    question: Literal["between", "rotation", "standover", "step_over", "width"]
-    school: str = Field(max_length=20)
+    question: Literal["between", "rotation", "standover", "step_over", "width", "levers", "weight"]
+    school: str | None = Field(max_length=20)
 
     def run(self, work: Work) -> Said:
         """Follow it; raises ``InputError`` for a school that does not answer this question."""
-        asked = SCHOOLS[self.question]
-        choice = next((c for c in asked.choices if c.key == self.school), None)
-        if choice is None:
-            raise self.refuse(
-                "school", "No such school answers this.", ", ".join(c.key for c in asked.choices), self.school
-            )
+        said = followed(self, self.question, self.school)
         frame = work.file.part(FrameState)
         frame.schools = Schools.model_validate({**frame.schools.model_dump(), self.question: self.school})
-        return say("{question}: {choice}", question=term(asked.question), choice=term(choice.label))
+        return said
 
 
 class Rule(Command):

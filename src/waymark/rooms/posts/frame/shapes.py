@@ -9,6 +9,7 @@ from pydantic import BaseModel
 from waymark.core.rules.verdict import Word
 from waymark.rooms.plan import FrontKey, RoomOut
 from waymark.rooms.schema import Point
+from waymark.rooms.schools import SchoolOut
 from waymark.rooms.telling import Told
 
 
@@ -111,23 +112,6 @@ class SchoolVerdict(BaseModel):
     label: Told
     takes: Literal["A", "B"]
     reason: Told
-
-
-class ChoiceOut(BaseModel):
-    """A school's answer and its reason."""
-
-    key: str
-    label: Told
-    reason: Told
-
-
-class SchoolOut(BaseModel):
-    """A question on which fitters differ, with its answers and the one taken here."""
-
-    key: str
-    question: Told
-    taken: str
-    choices: list[ChoiceOut]
 
 
 class GatePrompt(BaseModel):

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
+
 from waymark.core.callout import Placed
 from waymark.core.frame import reach_at_equal_height_mm
 from waymark.core.marks import Mark
@@ -35,6 +37,7 @@ from waymark.rooms.plan import (
     point,
     room_out,
     rules_of,
+    schools,
     search_goal,
     shelf,
     standing_mm,
@@ -46,7 +49,6 @@ from waymark.rooms.plan import (
 from waymark.rooms.posts.frame.open_slip import open_slip
 from waymark.rooms.posts.frame.shapes import (
     BuildLine,
-    ChoiceOut,
     Compared,
     FaultOut,
     FramesView,
@@ -55,13 +57,13 @@ from waymark.rooms.posts.frame.shapes import (
     LookOut,
     MapPart,
     NoFit,
-    SchoolOut,
     SchoolVerdict,
     SizeOffer,
 )
 from waymark.rooms.posts.frame.this_bike import this_bike
 from waymark.rooms.posts.goal import discipline, goal_contact
 from waymark.rooms.posts.measure import MeasureState, next_reading, placed_now, surveyed
+from waymark.rooms.schools import SchoolOut, school_out
 from waymark.rooms.shelves import FrameSize
 from waymark.rooms.telling import as_said
 
@@ -201,7 +203,7 @@ def _offered(facts: Facts, it: Offered, kept: dict[int, FrameSize]) -> BuildLine
         faults=[FaultOut(points=f.points, says=f.says) for f in r.faults],
         stands=it.why,
         gives_up=it.gives_up,
-        decided=decided_by(r, frame.schools.model_dump()),
+        decided=decided_by(r, asdict(schools(facts))),
         bar_why=_bar_why(facts, r),
         standing=standing_words(facts, size),
         chosen=_same(frame.chosen, size) and is_built(facts.part(BuildState), r),
@@ -371,16 +373,8 @@ def _between(whole: Whole, a: SizeResult | None, b: SizeResult | None) -> list[S
 
 
 def _schools(facts: Facts) -> list[SchoolOut]:
-    taken = facts.part(FrameState).schools.model_dump()
-    return [
-        SchoolOut(
-            key=s.key,
-            question=s.question,
-            taken=taken[s.key],
-            choices=[ChoiceOut(key=c.key, label=c.label, reason=c.reason) for c in s.choices],
-        )
-        for s in SCHOOLS.values()
-    ]
+    own, taken = facts.part(FrameState).schools.model_dump(), asdict(schools(facts))
+    return [school_out(key, taken[key], own[key], facts.house) for key in SCHOOLS if key in taken]
 
 
 def _look(facts: Facts) -> LookOut:

@@ -8,18 +8,23 @@ from pydantic import Field
 
 from waymark.core.complaints import COMPLAINTS
 from waymark.core.say import Count, Length, Said, Words, say
-from waymark.rooms.files import Command, Work
+from waymark.rooms.files import Command, Work, both
 from waymark.rooms.posts.goal.facts import measured_use, step_named
+from waymark.rooms.posts.goal.first import guessed
+from waymark.rooms.posts.goal.schools import answered
 from waymark.rooms.posts.goal.state import (
     MOST_STEPS,
     MOST_WORDS,
     ChainLine,
+    GoalSchools,
     GoalState,
     GoalStep,
     ToPads,
     ToUse,
 )
+from waymark.rooms.posts.measure import now_marks
 from waymark.rooms.schema import mm
+from waymark.rooms.schools import followed
 from waymark.rooms.shelves import Kind
 
 MovedMark = Literal["saddle", "hand"]
@@ -124,7 +129,7 @@ class Carry(Command):
         if self.use == old:
             goal.chain = rest
             return say("For {use}, as measured", use=Words(self.use))
-        step: GoalStep = ToPads() if self.use == "time-trial" else ToUse(to=self.use)
+        step: GoalStep = ToPads() if self.use == "time-trial" else _by_school(work, ToUse(to=self.use))
         if held is not None and isinstance(held.step, ToUse) and isinstance(step, ToUse):
             step = held.step.model_copy(update={"to": self.use})
         _room(self, rest, "use")
@@ -141,9 +146,41 @@ class AddStep(Command):
     words: str = Field(default="", max_length=MOST_WORDS)
 
     def run(self, work: Work) -> Said:
-        """Add it."""
-        line = append_step(self, work, self.step, self.words)
+        """Add it; a step to another use that names no school follows the file's."""
+        line = append_step(self, work, _by_school(work, self.step), self.words)
         return say("Step added: {step}", step=_called(work, line))
+
+
+class Follow(Command):
+    """Which school decides one of the questions of the goal on which fitters differ; null for the house's."""
+
+    do: Literal["goal.school"] = "goal.school"
+    question: Literal["translate", "crank", "cleat", "start"]
+    school: str | None = Field(max_length=20)
+
+    def run(self, work: Work) -> Said:
+        """Follow it; raises ``InputError`` for a school that does not answer this question."""
+        said = followed(self, self.question, self.school)
+        goal = work.file.part(GoalState)
+        goal.schools = GoalSchools.model_validate({**goal.schools.model_dump(), self.question: self.school})
+        return said
+
+
+class Guess(Command):
+    """Take a first guess for the goal where no bike is measured, or leave it."""
+
+    do: Literal["goal.guess"] = "goal.guess"
+    on: bool = True
+
+    def run(self, work: Work) -> Said:
+        """Take it; raises ``InputError`` where there is a bike, or no body to guess from."""
+        goal = work.file.part(GoalState)
+        if self.on and both(now_marks(work.facts)) is not None:
+            raise self.refuse("on", "A bike is measured: there is nothing to guess.", "where no bike is measured")
+        if self.on and guessed(work.facts) is None:
+            raise self.refuse("on", "There is no body to guess from.", "a height, on the rider's page")
+        goal.guess = self.on
+        return say("A first guess taken for the goal") if self.on else say("The first guess left")
 
 
 class SetStep(Command):
@@ -278,6 +315,13 @@ def _use_of(step: GoalStep) -> Kind | None:
     return "time-trial" if isinstance(step, ToPads) else None
 
 
+def _by_school(work: Work, step: GoalStep) -> GoalStep:
+    """A step to another use by the file's school, unless it names one."""
+    if isinstance(step, ToUse) and "school" not in step.model_fields_set:
+        return step.model_copy(update={"school": answered(work.facts)["translate"]})
+    return step
+
+
 def _next(goal: GoalState) -> int:
     return max((x.id for x in goal.chain), default=0) + 1
 
@@ -304,5 +348,5 @@ def _called(work: Work, line: ChainLine) -> Said:
 FromTheChain = SetStep | ParkStep | SayStep | OrderStep | TakeOutStep
 COMMANDS: tuple[type[Command], ...] = (
     Discipline, FromUse, Carry, AddStep, SetStep, ParkStep, SayStep, OrderStep, TakeOutStep, Complain, Nudge,
-    AsMeasured,
+    AsMeasured, Follow, Guess,
 )  # fmt: skip

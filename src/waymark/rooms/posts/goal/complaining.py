@@ -89,6 +89,8 @@ def seen(facts: Facts) -> Seen:
         crank_mm=read_value(measure, "crank"),
         inseam_mm=profile.mm("inseam"),
         hand_on=context(facts).contact.kind,
+        sizes=facts.house.one_change,
+        crank_most_share=facts.house.feet.crank_greatest_share,
     )
 
 

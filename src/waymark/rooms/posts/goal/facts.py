@@ -12,6 +12,7 @@ from waymark.core.rules.house import DROP_BAR_DISCIPLINES, FLAT_BAR_DISCIPLINES
 from waymark.core.say import Length, Said, say
 from waymark.core.translate import Use
 from waymark.rooms.files import Facts, MarkName, Marks, both, fact
+from waymark.rooms.posts.goal.first import guessed, guessed_use
 from waymark.rooms.posts.goal.state import ChainLine, GoalState, use_named, use_of
 from waymark.rooms.posts.measure import MeasureState, context, explain_foot, now_marks, read_value
 from waymark.rooms.posts.measure import label_of as measured_label
@@ -57,11 +58,26 @@ def start(facts: Facts) -> Position | None:
     """The measured position, from which the chain starts; ``None`` until saddle and hand are placed."""
     pair, lean = both(now_marks(facts)), context(facts)
     if pair is None:
-        return None
+        return _guess(facts)
     saddle, at = pair
     foot = FootFit(present_body(facts).foot_mm, lean.foot_stack_mm)
     hand, pad = lean.contact.hand_at(at), lean.contact.pad_at(at)
     return Position(saddle, hand, use_of(measured_use(facts)), lean.saddle.crank_mm, foot, pad)
+
+
+def _guess(facts: Facts) -> Position | None:
+    """The first guess, where it was taken for the goal and there is no bike; its hand is on what the use is ridden with."""
+    found = guessed(facts) if facts.part(GoalState).guess else None
+    if found is None:
+        return None
+    house = facts.house.assumed
+    foot = FootFit(facts.profile.body().foot_mm, house["foot_stack"])
+    return Position(found.saddle, found.hand, use_of(guessed_use(facts)), house["crank"], foot)
+
+
+def is_guess(facts: Facts) -> bool:
+    """Whether the chain starts at a first guess and not at a bike."""
+    return both(now_marks(facts)) is None and start(facts) is not None
 
 
 @fact
@@ -88,8 +104,9 @@ def shares(facts: Facts) -> tuple[tuple[Use, float], ...]:
 
 @fact(reading=True)
 def chain(facts: Facts) -> tuple[ChainLine, ...]:
-    """The steps as kept."""
-    return tuple(facts.part(GoalState).chain)
+    """The steps as kept; a first guess is made for the use at once, so that no step leads there from it."""
+    kept = facts.part(GoalState).chain
+    return tuple(it for it in kept if it.step.kind != "discipline") if is_guess(facts) else tuple(kept)
 
 
 @fact
@@ -103,7 +120,8 @@ def goal_marks(facts: Facts) -> Marks:
         goal["saddle"] = _whole(saddle + Mark(g.saddle_dx_mm, g.saddle_dy_mm))
     if hand is not None:
         goal["hand"] = _whole(hand + Mark(g.hand_dx_mm, g.hand_dy_mm))
-    if "foot" in now or (taken and any(line.step.kind == "crank" for line in chain(facts) if not line.parked)):
+    cranks = taken is not None and any(line.step.kind == "crank" and not line.parked for line in chain(facts))
+    if "foot" in now or is_guess(facts) or cranks:
         foot = goal_foot(facts)
         goal["foot"] = Mark(goal_crank_mm(facts), foot.stack_mm)
     return goal
@@ -172,7 +190,10 @@ def explain(facts: Facts, mark: MarkName) -> list[Said]:
             *explain_foot(facts),
             *(title_of(k.step, k.before) for k in links if k.after.crank_mm != k.before.crank_mm),
         ]
-    said = [say("Kept as measured, to the whole mm")]
+    as_it_is = (
+        say("A first guess, until a bike is measured") if is_guess(facts) else say("As measured, to the whole mm")
+    )
+    said = [as_it_is if is_guess(facts) else say("Kept as measured, to the whole mm")]
     dx, dy = (g.saddle_dx_mm, g.saddle_dy_mm) if mark == "saddle" else (g.hand_dx_mm, g.hand_dy_mm)
     lines = []
     for link in links:
@@ -181,7 +202,7 @@ def explain(facts: Facts, mark: MarkName) -> list[Said]:
         lines.append(_line(title_of(link.step, link.before), by))
     if dx or dy:
         lines.append(_line(say("Nudged"), Mark(dx, dy)))
-    return [say("As measured, to the whole mm"), *lines] if lines else said
+    return [as_it_is, *lines] if lines else said
 
 
 def step_named(facts: Facts, number: int) -> Said | None:

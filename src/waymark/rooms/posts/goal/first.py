@@ -7,12 +7,14 @@ from pydantic import BaseModel
 from waymark.core.body import FootFit
 from waymark.core.errors import WaymarkError
 from waymark.core.feet import first_guesses, guesses_part_at_mm
-from waymark.core.goal import Asked, first_position
+from waymark.core.goal import Asked, FirstPosition, first_position
 from waymark.core.rules.house import AngleWindow
 from waymark.core.say import Angle, Said, bare, exactly, say
-from waymark.rooms.files import Facts
-from waymark.rooms.posts.goal.facts import discipline
+from waymark.rooms.files import Facts, fact
+from waymark.rooms.posts.goal.schools import answered
+from waymark.rooms.posts.goal.state import GoalState
 from waymark.rooms.schema import Point
+from waymark.rooms.shelves import Kind
 from waymark.rooms.telling import Told
 
 RULES: dict[str, Said] = {
@@ -22,52 +24,100 @@ RULES: dict[str, Said] = {
 }
 
 
-class Guess(BaseModel):
-    """A first guess of the saddle's height, BB to saddle in a straight line, by one of several rules."""
+class GuessOut(BaseModel):
+    """A first guess of the saddle's height, BB to saddle in a straight line, by one of several rules; ``taken`` by the
+    school that decides."""
 
     rule: Told
     bb_to_saddle_mm: float
+    taken: bool
 
 
 class FirstGuesses(BaseModel):
-    """Heights by rival rules, a whole position by the body where there is one, and what is said of them."""
+    """Heights by rival rules, a whole position by the body where there is one, what is said of them; whether the goal
+    takes it."""
 
-    guesses: list[Guess]
+    guesses: list[GuessOut]
     saddle: Point | None
     hand: Point | None
+    on: bool
     says: list[Told]
+
+
+@fact
+def heights(facts: Facts) -> dict[str, float]:
+    """The saddle's height by each rule that an inseam is enough for, mm."""
+    inseam = facts.profile.mm("inseam")
+    if inseam is None:
+        return {}
+    rules = first_guesses(inseam, facts.house.assumed["crank"], facts.house.assumed["foot_stack"])
+    return {g.name: g.bb_to_saddle_mm for g in rules}
+
+
+def guessed_use(facts: Facts) -> Kind:
+    """The use a first guess is made for: what the bike is for; pads are reached from the road."""
+    use = facts.part(GoalState).discipline
+    return "road" if use == "time-trial" else use
+
+
+def _asked(facts: Facts) -> Asked:
+    """The middles of the use's windows."""
+    windows = facts.house.angle_windows(guessed_use(facts))
+    return Asked(*(_middle(windows[name]) for name in ("knee", "trunk", "shoulder")))
+
+
+def _foot(facts: Facts) -> FootFit:
+    return FootFit(facts.profile.body().foot_mm, facts.house.assumed["foot_stack"])
+
+
+@fact
+def by_body(facts: Facts) -> FirstPosition | WaymarkError | None:
+    """The whole position by the body; what stands against it where there is none, ``None`` where no height is known."""
+    if facts.profile.mm("height") is None:
+        return None
+    try:
+        return first_position(facts.profile.body(), _foot(facts), facts.house.assumed["crank"], _asked(facts))
+    except WaymarkError as wrong:
+        return wrong
+
+
+@fact
+def guessed(facts: Facts) -> FirstPosition | None:
+    """The first guess by the school that decides where a saddle's height begins; by the body where that cannot be."""
+    whole = by_body(facts)
+    if not isinstance(whole, FirstPosition):
+        return None
+    height = heights(facts).get(answered(facts)["start"])
+    if height is None:
+        return whole
+    return first_position(facts.profile.body(), _foot(facts), facts.house.assumed["crank"], _asked(facts), height)
 
 
 def guesses_for(facts: Facts) -> FirstGuesses | None:
     """First guesses, as far as the rider was measured; ``None`` where not even the height is known."""
-    profile, crank = facts.profile, facts.house.assumed["crank"]
-    if profile.mm("height") is None:
+    whole, found, crank = by_body(facts), guessed(facts), facts.house.assumed["crank"]
+    if whole is None:
         return None
-    body, inseam = profile.body(), profile.mm("inseam")
-    foot = FootFit(body.foot_mm, facts.house.assumed["foot_stack"])
     said = [say("Guesses until a bike is measured; with cranks of {crank}.", crank=exactly(crank))]
-    guesses = []
-    if inseam is None:
-        said.append(say("The leg is taken from the height: an inseam makes it a better guess."))
-    else:
-        rules = first_guesses(inseam, crank, foot.stack_mm)
-        guesses = [Guess(rule=RULES[g.name], bb_to_saddle_mm=g.bb_to_saddle_mm) for g in rules]
+    by_rule, taken = heights(facts), answered(facts)["start"]
+    taken = taken if taken in by_rule else "model"
+    guesses = [GuessOut(rule=RULES[n], bb_to_saddle_mm=mm, taken=n == taken) for n, mm in by_rule.items()]
+    if by_rule:
         part = bare(guesses_part_at_mm(crank))
         said.append(say("The first two agree at an inseam of {part}; longer and shorter legs part them.", part=part))
-    windows = facts.house.angle_windows(discipline(facts))
-    knee, trunk, shoulder = (_middle(windows[name]) for name in ("knee", "trunk", "shoulder"))
-    try:
-        whole = first_position(body, foot, crank, Asked(knee, trunk, shoulder))
-    except WaymarkError as wrong:
-        return FirstGuesses(guesses=guesses, saddle=None, hand=None, says=[*said, wrong.said])
-    angles = {"knee": Angle(knee), "trunk": Angle(trunk), "shoulder": Angle(shoulder)}
+    else:
+        said.append(say("The leg is taken from the height: an inseam makes it a better guess."))
+    if isinstance(whole, WaymarkError):
+        return FirstGuesses(guesses=guesses, saddle=None, hand=None, on=False, says=[*said, whole.said])
+    it = _asked(facts)
+    angles = {"knee": Angle(it.knee_deg), "trunk": Angle(it.trunk_deg), "shoulder": Angle(it.shoulder_deg)}
     said.append(say("By the body: knee {knee} at its straightest, trunk {trunk}, arm to trunk {shoulder}.", **angles))
-    guesses.append(Guess(rule=say("by the body"), bb_to_saddle_mm=whole.bb_to_saddle_mm))
-    saddle, hand = whole.saddle, whole.hand
+    guesses.append(GuessOut(rule=say("by the body"), bb_to_saddle_mm=whole.bb_to_saddle_mm, taken=taken == "model"))
     return FirstGuesses(
         guesses=guesses,
-        saddle=Point(x_mm=saddle.x_mm, y_mm=saddle.y_mm),
-        hand=Point(x_mm=hand.x_mm, y_mm=hand.y_mm),
+        saddle=found and Point(x_mm=found.saddle.x_mm, y_mm=found.saddle.y_mm),
+        hand=found and Point(x_mm=found.hand.x_mm, y_mm=found.hand.y_mm),
+        on=facts.part(GoalState).guess,
         says=said,
     )
 

@@ -132,13 +132,24 @@ class ChainLine(Strict):
     words: str = Field(default="", max_length=MOST_WORDS)
 
 
+class GoalSchools(Strict):
+    """Which school decides the questions of the goal in this file; ``None`` where the house's does."""
+
+    translate: School | None = None
+    crank: Literal["keep", "shorter", "proportion", "longer"] | None = None
+    cleat: Literal["behind", "over", "aft"] | None = None
+    start: Literal["model", "0.883", "1.09", "heel"] | None = None
+
+
 class GoalState(Strict):
     """What the bike is for; the use the measured bike was for, where it was said; the chain; what hurts or feels wrong, by
-    name; nudges after the chain, mm."""
+    name; nudges after the chain, mm. ``guess`` takes a first guess for the goal until a bike is measured."""
 
     discipline: Kind = "road"
     from_use: Kind | None = None
     chain: list[ChainLine] = Field(default_factory=list, max_length=MOST_STEPS)
+    schools: GoalSchools = Field(default_factory=GoalSchools)
+    guess: bool = False
     complaints: list[str] = Field(default_factory=list, max_length=30)
     saddle_dx_mm: float = mm(-150, 150, default=0)
     saddle_dy_mm: float = mm(-150, 150, default=0)

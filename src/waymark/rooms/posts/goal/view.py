@@ -8,17 +8,32 @@ from pydantic import BaseModel
 
 from waymark.core.feet import Hands
 from waymark.core.figures import whole
-from waymark.core.goal import CrankStep, FootStep, Link, Position, crank_stops, walk
+from waymark.core.frame import toe_room_mm
+from waymark.core.goal import CrankStep, FootStep, Link, Position, walk
 from waymark.core.goal.steps import HANDS_SAID, title_of
 from waymark.core.goal.stops import ON_SALE_MM
 from waymark.core.marks import Mark
 from waymark.core.say import Count, Length, Said, bare, say, with_and
 from waymark.rooms.files import Facts
 from waymark.rooms.posts.goal.complaining import ComplaintsView, complaints_view
-from waymark.rooms.posts.goal.facts import chain, goal_marks, measured_use, other_end, present_body, walked
+from waymark.rooms.posts.goal.facts import (
+    chain,
+    goal_crank_mm,
+    goal_foot,
+    goal_marks,
+    is_guess,
+    measured_use,
+    other_end,
+    present_body,
+    walked,
+)
 from waymark.rooms.posts.goal.first import FirstGuesses, guesses_for
+from waymark.rooms.posts.goal.schools import answered, questions
 from waymark.rooms.posts.goal.state import ChainLine
+from waymark.rooms.posts.goal.taking import SchoolPick, cleat_schools, crank_line, crank_schools, shelved_cranks
+from waymark.rooms.posts.measure import MeasureState
 from waymark.rooms.schema import Point
+from waymark.rooms.schools import SchoolOut
 from waymark.rooms.shelves import Kind
 from waymark.rooms.telling import Told
 
@@ -44,17 +59,25 @@ class Choice(BaseModel):
 
 
 class Stop(BaseModel):
-    """A crank on sale: what the tightest hip angle does, degrees, and saddle and torque with it."""
+    """A crank on sale: the tightest hip angle and what it does, degrees; how much lower the foot is at the top, mm; torque
+    and gain, per cent; toe room on the present frame; and what the shelf has."""
 
     crank_mm: float
+    hip_deg: float
     hip_by_deg: float
+    foot_lower_mm: float
+    torque_percent: float
+    gain_percent: float
+    toe_mm: float | None
+    shelf: Told | None
     says: Told
 
 
 class StepLine(BaseModel):
     """One step: what it is, why, how far it takes saddle and hand; the choices within it; where it ends.
 
-    ``trouble`` says why it leads nowhere. ``foot`` is told where the step changes the foot.
+    ``trouble`` says why it leads nowhere. ``foot`` is told where the step changes the foot; ``picks`` are what each school
+    of crank or cleat would take.
     """
 
     id: int
@@ -71,6 +94,8 @@ class StepLine(BaseModel):
     schools: list[Choice]
     hands: list[Choice]
     stops: list[Stop]
+    picks: list[SchoolPick]
+    cleat_aft_mm: float
     trouble: Told | None
 
 
@@ -87,6 +112,9 @@ class GoalView(BaseModel):
     other_hand: Point | None
     guessed_body: bool
     first: FirstGuesses | None
+    is_guess: bool
+    asks: list[SchoolOut]
+    crank_to_mm: float
     wrong: ComplaintsView
 
 
@@ -109,7 +137,10 @@ def goal_view(facts: Facts) -> GoalView:
         other_saddle=None if other is None else _point(other.saddle),
         other_hand=None if other is None else _point(other.contact),
         guessed_body=facts.profile.mm("height") is None,
-        first=guesses_for(facts) if taken is None else None,
+        first=guesses_for(facts) if taken is None or is_guess(facts) else None,
+        is_guess=is_guess(facts),
+        asks=questions(facts),
+        crank_to_mm=_crank_to_mm(facts),
         wrong=complaints_view(facts),
     )
 
@@ -129,6 +160,8 @@ def _line(facts: Facts, kept: ChainLine, link: Link) -> StepLine:
         schools=_schools(link),
         hands=_hands(facts, kept, link),
         stops=_stops(facts, link) if link.trouble is None else [],
+        picks=_picks(facts, link) if link.trouble is None else [],
+        cleat_aft_mm=link.before.foot.cleat_aft_mm,
         trouble=link.trouble,
     )
 
@@ -163,11 +196,54 @@ def _stops(facts: Facts, link: Link) -> list[Stop]:
     """The cranks on sale, seen from where the step starts."""
     if not isinstance(link.step, CrankStep):
         return []
-    step, lengths = link.step, sorted({*ON_SALE_MM, link.step.to_mm, link.before.crank_mm})
+    there = shelved_cranks(facts)
     return [
-        Stop(crank_mm=s.crank_mm, hip_by_deg=s.hip_by_deg, says=_stop_words(s.saddle_by, s.torque_change_percent))
-        for s in crank_stops(link.before, present_body(facts), step.keep, step.hands, lengths)
+        Stop(
+            crank_mm=s.crank_mm,
+            hip_deg=s.hip_deg,
+            hip_by_deg=s.hip_by_deg,
+            foot_lower_mm=s.foot_lower_mm,
+            torque_percent=s.torque_change_percent,
+            gain_percent=s.gain_change_percent,
+            toe_mm=_toe_mm(facts, s.crank_mm),
+            shelf=there.get(s.crank_mm),
+            says=_stop_words(s.saddle_by, s.torque_change_percent),
+        )
+        for s in crank_line(facts, link.before, link.step)
     ]
+
+
+def _picks(facts: Facts, link: Link) -> list[SchoolPick]:
+    """What each school would take, where the step is one they part on."""
+    if isinstance(link.step, FootStep):
+        return cleat_schools(facts, link)
+    if not isinstance(link.step, CrankStep):
+        return []
+    return crank_schools(facts, link.before.crank_mm, crank_line(facts, link.before, link.step))
+
+
+def _crank_to_mm(facts: Facts) -> float:
+    """The length a crank step begins with: what the school takes from where the chain ends, else the next shorter."""
+    taken = walked(facts)
+    if taken is None:
+        return goal_crank_mm(facts)
+    now = taken.end.crank_mm
+    shorter = max((x for x in ON_SALE_MM if x <= now - 5), default=ON_SALE_MM[0])
+    if answered(facts)["crank"] == "keep":
+        return shorter
+    picks = crank_schools(facts, now, crank_line(facts, taken.end, CrankStep(now)))
+    by_school = next((p.takes_mm for p in picks if p.taken), None)
+    return shorter if by_school is None or by_school == now else by_school
+
+
+def _toe_mm(facts: Facts, crank_mm: float) -> float | None:
+    """Toe to front tyre on the present frame, where its chart has what it takes."""
+    frame = facts.part(MeasureState).frame
+    # A foot never taken says nothing about the shoe's tip.
+    if frame is None or facts.profile.mm("foot") is None:
+        return None
+    foot = goal_foot(facts)
+    return toe_room_mm(frame.chart.geometry(), crank_mm, foot.foot_mm, foot.cleat_aft_mm)
 
 
 def _stop_words(saddle_by: Mark, torque: float) -> Said:
