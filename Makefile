@@ -53,8 +53,12 @@ dev: setup
 	WAYMARK_DATA=var/demo.sqlite3 .venv/bin/uvicorn --factory waymark.web.dev:app --reload --reload-dir src --port $(PORT) & \
 	cd frontend && WAYMARK_API=http://127.0.0.1:$(PORT) npx vite
 
+# The lean browser where it can be had, within a minute; else the whole one.
 browser:
-	test -x /usr/bin/chromium || (apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium)
+	test -x /usr/bin/chromium-headless-shell \
+	|| DEBIAN_FRONTEND=noninteractive timeout 60 apt-get install -y -qq chromium-headless-shell \
+	|| test -x /usr/bin/chromium \
+	|| (apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium)
 
 lint: setup
 	$(MAKE) --no-print-directory -j2 --output-sync=target lint-python lint-screens

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import os
 import shutil
 from collections.abc import Iterator
@@ -21,6 +22,17 @@ settings.register_profile(
 )
 settings.register_profile("explore", settings.get_profile("house"), derandomize=False, print_blob=True)
 settings.load_profile(os.environ.get("WAYMARK_CASES", "house"))
+
+
+# Pydantic's models and the screens' sentences are a hundred thousand objects that never go: looked through again and again
+# they cost a tenth of the whole run.
+gc.set_threshold(100_000, 50, 50)
+
+
+def pytest_collection_finish() -> None:
+    """What was made by loading stays to the end."""
+    gc.collect()
+    gc.freeze()
 
 
 # What shows that a write without a body of JSON comes from here.

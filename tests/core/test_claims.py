@@ -6,7 +6,7 @@ import re
 from math import acos, atan2, cos, degrees, hypot, pi, radians, sin
 
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from waymark.core.body import BodyMeasures
@@ -77,6 +77,7 @@ def test_a_sloping_tube_leaves_stack_and_reach_alone(ett: float, slope: float, s
 
 
 @pytest.mark.parametrize("key", CLAIMS)
+@settings(max_examples=40)
 @given(data=st.data())
 def test_every_claim_can_be_tried_within_its_bounds(key: str, data: st.DataObject) -> None:
     values = {n.name: data.draw(st.floats(n.least, n.greatest), n.name) for n in CLAIMS[key].numbers}

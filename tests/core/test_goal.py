@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 from itertools import pairwise
-from math import floor, radians, tan
+from math import atan2, degrees, floor
 
 import pytest
 from hypothesis import given
@@ -231,7 +231,18 @@ def test_a_first_position_bends_the_rider_as_asked(
     assert read.trunk_deg == pytest.approx(trunk, abs=1e-6)
     assert read.shoulder_deg == pytest.approx(shoulder, abs=1e-6)
     assert made.saddle.length_mm == pytest.approx(made.bb_to_saddle_mm)
-    assert made.saddle.y_mm / -made.saddle.x_mm == pytest.approx(tan(radians(73.5)))
+    line = degrees(atan2(made.saddle.y_mm, -made.saddle.x_mm))
+    assert read.knee_over_pedal_mm == pytest.approx(-10, abs=1e-3) or line in (pytest.approx(66), pytest.approx(84))
+
+
+def test_a_first_saddle_stands_where_another_rule_has_its_height_and_the_knee_is_asked() -> None:
+    body, foot = BodyMeasures(1780, 270), FootFit(270)
+    low, high = (first_position(body, foot, 172.5, Asked(35, 40, 85, behind), 690.0) for behind in (0.0, 20.0))
+    for made, behind in ((low, 0.0), (high, 20.0)):
+        assert made.saddle.length_mm == pytest.approx(690)
+        read = readouts(made.saddle, made.hand, segments(body), foot, 172.5)
+        assert read.knee_over_pedal_mm == pytest.approx(-behind, abs=1e-3)
+    assert high.saddle.x_mm < low.saddle.x_mm - 15
 
 
 def test_a_leg_that_no_saddle_bends_so_is_told() -> None:

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from waymark.core.cockpit import FlatBar, GripPlace, Stem, bar_clamp, place_grip
 from waymark.core.frame import FrameGeometry
-from waymark.core.handling import Balance, Handling, differences, handling_of, stem_by_width
+from waymark.core.handling import Balance, Handling, differences, handling_of, stem_by_width, weighted
 from waymark.core.marks import Mark
 
 FRAME = FrameGeometry(560, 388, 72, 73.5, 520, 150, 385, 45, 72, 415, 592, 340)
@@ -105,3 +105,18 @@ def test_two_centimetres_of_width_are_not_one_of_length() -> None:
     assert shorter[0].hands_mm == pytest.approx(-10 / sin(radians(65)), abs=0.01)
     assert shorter[0].spacers_mm == pytest.approx(10 / tan(radians(65)), abs=0.01)
     assert stem_by_width(Stem(50, 0, 40), 760, [50], [780], riser, 65, None, None)[0][0].felt_mm is None
+
+
+def test_each_school_of_weight_takes_one_of_the_pairs_that_feel_alike() -> None:
+    rows = stem_by_width(Stem(50, 0, 40), 760, [40, 50, 60], [720, 760, 800], riser, 65, 620, 380)
+    alike = {(p.stem_mm, p.width_mm) for row in rows for p in row if p.felt_mm is not None and abs(p.felt_mm) <= 12}
+    assert (50, 760) in alike
+    long = weighted(rows, "long_low", 12)
+    short = weighted(rows, "short_wide", 12)
+    assert long is not None
+    assert short is not None
+    longest, shortest = max(s for s, _ in alike), min(s for s, _ in alike)
+    assert (long.stem_mm, long.width_mm) == (longest, min(w for s, w in alike if s == longest))
+    assert (short.stem_mm, short.width_mm) == (shortest, max(w for s, w in alike if s == shortest))
+    assert longest > 50 > shortest
+    assert weighted(stem_by_width(Stem(50, 0, 40), 760, [50], [760], riser, 65, None, None), "long_low", 5) is None

@@ -83,7 +83,13 @@ def test_where_to_begin_follows_the_rider_and_the_bar(demo: TestClient) -> None:
     assert flat["advice"][0] == drop["advice"][0] == "One finger at the blade’s end, the palm where it rides."
     assert {r["what"] for r in flat["rows"]} == set(SETTINGS)
     assert {r["what"] for r in drop["rows"]} == {"blade", "bite", "grip"}
-    assert any(a.startswith("Lever at the forearm’s line, ") for a in flat["advice"])
+    along = next(a for a in flat["advice"] if a.startswith("Lever along the forearm, "))
+    line = int(along.split("forearm, ")[1].split("°")[0])
+    assert along == f"Lever along the forearm, {line}° below level; for long descents {line - 10}°."
+    odile = demo_fit(demo, "Odile Marrack")
+    odile.edit("frame.school", {"question": "levers", "school": "flatter"}, "build")
+    assert f"Lever {line - 10}° below level for long descents; along the forearm {line}°." in controls(odile)["advice"]
+    assert drop["asks"] is None
     assert not any(a.startswith("Lever at") for a in drop["advice"])
 
 

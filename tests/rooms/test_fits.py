@@ -40,8 +40,9 @@ class Fitter:
         assert answer.status_code == 200, answer.text
         return self.sheet
 
-    def step(self, way: str) -> Any:
-        answer = self.client.post(f"/api/fits/{self.fit}/{way}", json={"base_revision": self.sheet["revision"]})
+    def step(self, way: str, view: str = "measure") -> Any:
+        body = {"base_revision": self.sheet["revision"]}
+        answer = self.client.post(f"/api/fits/{self.fit}/{way}", params={"view": view}, json=body)
         if answer.status_code == 200:
             self.sheet = answer.json()
         return answer

@@ -198,9 +198,9 @@ def test_a_rider_without_a_bike_gets_guesses_that_are_called_so(demo: TestClient
     first = view(wenna)["first"]
     assert [g["rule"] for g in first["guesses"]] == ["by the body"]
     assert first["says"] == [
-        "Guesses until a bike is measured; with cranks of 172.5.",
+        "Guesses until a bike is measured; with cranks of 167.5.",
         "The leg is taken from the height: an inseam makes it a better guess.",
-        "By the body: knee 35° at its straightest, trunk 37°, arm to trunk 85°.",
+        "By the body: knee 35° at its straightest, trunk 39.5°, arm to trunk 85°.",
     ]
     rider = wenna.sheet["rider"]
     body = {"base_revision": rider["revision"], "measures": {"inseam": {"typed": "790"}}}
@@ -208,10 +208,10 @@ def test_a_rider_without_a_bike_gets_guesses_that_are_called_so(demo: TestClient
     assert answer.status_code == 200, answer.text
     heights = {g["rule"]: g["bb_to_saddle_mm"] for g in view(wenna)["first"]["guesses"]}
     assert heights["0.883 of the inseam"] == pytest.approx(0.883 * 790)
-    assert heights["1.09 of the inseam, from the pedal"] == pytest.approx(1.09 * 790 - 172.5)
-    assert heights["heel on the pedal, leg straight"] == pytest.approx(1.053 * 790 + 25 + 75 - 80 - 172.5)
+    assert heights["1.09 of the inseam, from the pedal"] == pytest.approx(1.09 * 790 - 170)
+    assert heights["heel on the pedal, leg straight"] == pytest.approx(1.053 * 790 + 25 + 75 - 80 - 170)
     assert view(wenna)["first"]["says"][1] == (
-        "The first two agree at an inseam of 833; longer and shorter legs part them."
+        "The first two agree at an inseam of 821; longer and shorter legs part them."
     )
     # Once a bike is measured the guesses are gone.
     assert view(demo_fit(demo, "Brona Askwith"))["first"] is None

@@ -19,6 +19,7 @@ from waymark.core.callout import PROMPTS
 from waymark.rooms.files import both
 from waymark.rooms.files.command import Work
 from waymark.rooms.files.migrated import migrated
+from waymark.rooms.files.values import VERSION
 from waymark.rooms.posts.measure import now_marks, surveyed
 from waymark.rooms.posts.measure.commands import Read
 from waymark.rooms.posts.measure.sighting import dimensions, loupes
@@ -266,7 +267,7 @@ def test_a_file_of_version_2_keeps_the_position_it_had() -> None:
     assert hand.x_mm == pytest.approx((774**2 - 56**2) ** 0.5 - 207)
     del heard["s_hand.right"]
     anew = migrated({"version": 2, "measure": {"readings": heard}})
-    assert anew["version"] == 3
+    assert anew["version"] == VERSION
     assert "tape" not in anew["measure"], "no tape to the hands was read: the next one ends at the hand"
 
 

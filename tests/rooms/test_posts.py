@@ -180,7 +180,7 @@ def spoilt(valid: dict[str, Any], data: st.DataObject) -> dict[str, Any]:
 
 
 @pytest.mark.parametrize("name", NAMES)
-@settings(max_examples=32)
+@settings(max_examples=28)
 @given(data=st.data())
 def test_any_command_is_carried_out_or_refused_by_its_field(desk: Desk, name: str, data: st.DataObject) -> None:
     command = next(c for c in registry().commands if c.model_fields["do"].default == name)

@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import tempfile
 from pathlib import Path
+from zlib import crc32
 
 import schemathesis
 from hypothesis import HealthCheck, settings
+from schemathesis.generation.meta import TestPhase
 
 from waymark.cli.main import seed
 from waymark.storage import open_store, upgrade
@@ -26,7 +28,10 @@ large.config.phases.coverage.enabled = False
 @schema.exclude(path=list(LARGE)).parametrize()
 @settings(max_examples=5, deadline=None, suppress_health_check=list(HealthCheck))
 def test_no_request_breaks_the_house(case: schemathesis.Case) -> None:
-    _answered(case)
+    # Of the thousands of single bounds broken one at a time every other one is sent, the same ones at every run.
+    bounds = case.meta is not None and case.meta.phase.name == TestPhase.COVERAGE
+    if not bounds or crc32(repr((case.path_parameters, case.query, case.body)).encode()) % 2:
+        _answered(case)
 
 
 @large.include(path=list(LARGE)).parametrize()

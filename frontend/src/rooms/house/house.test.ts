@@ -5,6 +5,7 @@ import { api } from '@/shared/api/client'
 import WordField from '@/shared/ui/WordField.vue'
 
 import HouseRulesView from './HouseRulesView.vue'
+import HouseSchools from './HouseSchools.vue'
 
 const line = (name: string, value: number, usual: number) => ({
   name,
@@ -46,5 +47,37 @@ describe('House rules', () => {
       { weights: { a: 9 } },
       { weights: { a: 900 } },
     ])
+  })
+})
+
+describe('the schools of a house', () => {
+  const school = (key: string, asked_at: 'goal' | 'frame', taken: string) => ({
+    key,
+    question: `Question of ${key}`,
+    asked_at,
+    taken,
+    usual: 'one',
+    choices: ['one', 'two'].map((c) => ({ key: c, label: `answer ${c}`, reason: `Because ${c}.` })),
+  })
+  const ok = (data: unknown) => ({ data, response: new Response() }) as never
+
+  it('stand under the post they are asked at, with the reason of the one taken, and go back to the usual', async () => {
+    const lines = [school('crank', 'goal', 'one'), school('cleat', 'goal', 'two'), school('width', 'frame', 'one')]
+    vi.spyOn(api, 'GET').mockResolvedValue(ok(lines))
+    const put = vi.spyOn(api, 'PUT').mockResolvedValue(ok(lines.map((s) => ({ ...s, taken: 'one' }))))
+    const it_ = mount(HouseSchools)
+    await flushPromises()
+    expect(it_.findAll('h2').map((h) => h.text())).toEqual(['Goal', 'Frame'])
+    expect(it_.findAll('.line p').map((x) => x.text().replace(/\s+/g, ' '))).toEqual([
+      'Because one.',
+      'Because two. This house’s own. Back to answer one',
+      'Because one.',
+    ])
+    await it_.get('[data-school="cleat"] button').trigger('click')
+    await flushPromises()
+    expect(put.mock.calls.map((c) => c[1])).toEqual([{ body: { schools: { cleat: null } } }])
+    expect(it_.findAll('.line.own')).toHaveLength(0)
+    await it_.get('[data-school="width"] input[value="two"]').setValue(true)
+    expect(put.mock.calls[1]![1]).toEqual({ body: { schools: { width: 'two' } } })
   })
 })

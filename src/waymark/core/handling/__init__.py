@@ -2,7 +2,7 @@
 
 from waymark.core.handling.balance import Balance, Sex, balance, mass_centre
 from waymark.core.handling.compare import Difference, Handling, differences, handling_of
-from waymark.core.handling.stem_width import Pair, stem_by_width
+from waymark.core.handling.stem_width import Pair, stem_by_width, weighted
 
 __all__ = [
     "Balance",
@@ -15,4 +15,5 @@ __all__ = [
     "handling_of",
     "mass_centre",
     "stem_by_width",
+    "weighted",
 ]

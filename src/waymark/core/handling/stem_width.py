@@ -57,6 +57,14 @@ def stem_by_width(
     return [[pair(length, width) for length in lengths_mm] for width in widths_mm]
 
 
+def weighted(rows: Sequence[Sequence[Pair]], school: str, alike_mm: float) -> Pair | None:
+    """Of the pairs that feel as long as the one that is on, within ``alike_mm``, the one a school takes: ``long_low`` the
+    longest stem with the narrowest bar, ``short_wide`` the shortest with the widest; ``None`` where no arm is known."""
+    alike = [p for row in rows for p in row if p.felt_mm is not None and abs(p.felt_mm) <= alike_mm]
+    longest = school == "long_low"
+    return max(alike, key=lambda p: (p.stem_mm, -p.width_mm) if longest else (-p.stem_mm, p.width_mm), default=None)
+
+
 def _drawn_mm(now_z_mm: float, z_mm: float, arm_mm: float | None, shoulder_width_mm: float | None) -> float | None:
     """How much shorter the arm is as seen from the side: A cut to √(A² − (half hands − half shoulders)²)."""
     if arm_mm is None or shoulder_width_mm is None:

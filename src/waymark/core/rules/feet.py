@@ -23,6 +23,7 @@ FEET: dict[str, HouseDefault] = {
     "crank_least_share": HouseDefault(0.20, "of inseam", "Shorter ones turn fast for little push.", _FOOT),
     "crank_greatest_share": HouseDefault(0.216, "of inseam", "Longer ones fold knee and hip at the top.", _FOOT),
     "hip_to_spare_deg": HouseDefault(5, "°", "A hip that is just open closes when the rider tires.", "house"),
+    "knee_behind_mm": HouseDefault(10, "mm", "A first saddle: the knee a little behind the pedal axle.", "house"),
     "ball_aft_least_mm": HouseDefault(5, "mm", "Behind the ball of the foot begins here.", "docs/formulas.md, Schools"),
     "ball_aft_greatest_mm": HouseDefault(15, "mm", "And ends here.", "docs/formulas.md, Schools"),
 }
@@ -46,6 +47,7 @@ class FeetRules:
     crank_least_share: float
     crank_greatest_share: float
     hip_to_spare_deg: float
+    knee_behind_mm: float
     ball_aft_least_mm: float
     ball_aft_greatest_mm: float
 

@@ -11,7 +11,7 @@ from waymark.rooms.files.values import VERSION
 
 def migrated(raw: dict[str, Any]) -> dict[str, Any]:
     """A state of any earlier version brought up to ``VERSION``, one step a version; raises ``InputError``."""
-    steps: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_1, 2: _from_2}
+    steps: dict[int, Callable[[dict[str, Any]], dict[str, Any]]] = {1: _from_1, 2: _from_2, 3: _from_3}
     version = raw.get("version", 1)
     if not isinstance(version, int) or isinstance(version, bool) or not 1 <= version <= VERSION:
         raise InputError(
@@ -84,6 +84,21 @@ def _from_2(raw: dict[str, Any]) -> dict[str, Any]:
     if any(str(key).split(".")[0] in _TO_THE_SIDE for key in readings):
         measure = {**measure, "tape": "middle"}
     return {**raw, "version": 3, "measure": measure}
+
+
+# Up to version 3 a file had an answer of its own to each of these, whether anybody had given it or not.
+_ANSWERS_OF_3 = {
+    "between": "headroom", "rotation": "ramp", "standover": "after", "step_over": "first", "width": "acromion",
+}  # fmt: skip
+
+
+def _from_3(raw: dict[str, Any]) -> dict[str, Any]:
+    """The usual answers are the house's to give from now on; others stay the file's own."""
+    frame = raw.get("frame") or {}
+    if not isinstance(frame, dict) or not isinstance(frame.get("schools") or {}, dict):
+        raise InputError("These are no schools.", field="fit.frame.schools", kept=str(frame)[:40])
+    kept = {k: v for k, v in (frame.get("schools") or {}).items() if _ANSWERS_OF_3.get(k) != v}
+    return {**raw, "version": 4, "frame": {**frame, "schools": kept}}
 
 
 def _heard_of_1(stated: Any, name: str) -> dict[str, Any]:

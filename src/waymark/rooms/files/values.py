@@ -11,7 +11,7 @@ from waymark.core.marks import Mark
 from waymark.rooms.schema import Strict
 
 # The file's own version; ``migrated`` brings any earlier one up to it.
-VERSION = 3
+VERSION = 4
 LayerName = Literal["now", "goal", "plan", "built"]
 MarkName = Literal["saddle", "hand", "foot"]
 # Points beside the contact marks, shown while the bike is measured.

@@ -1,8 +1,8 @@
 """The plan: the frame and parts chosen for the goal, the search behind them, and the bike they make."""
 
-from waymark.rooms.plan.asked import schools, sought, to_be_had, wish
+from waymark.rooms.plan.asked import frame_school, schools, sought, to_be_had, wish
 from waymark.rooms.plan.cautions import cautions_of, rules_of, toe_mm
-from waymark.rooms.plan.controls import control_lines, controls_advice, controls_differ
+from waymark.rooms.plan.controls import control_lines, controls_advice, controls_differ, has_flat_bar
 from waymark.rooms.plan.dials import goal_dials, plan_dials
 from waymark.rooms.plan.facts import (
     FEET_DISAGREE,
@@ -146,6 +146,7 @@ __all__ = [
     "faults_of_way",
     "feet_agree",
     "fit_list",
+    "frame_school",
     "front_end",
     "front_key",
     "gate_prompts",
@@ -153,6 +154,7 @@ __all__ = [
     "goal_dials",
     "goal_for",
     "hand_off",
+    "has_flat_bar",
     "is_built",
     "is_long",
     "keep_pads",

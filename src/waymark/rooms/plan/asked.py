@@ -15,6 +15,7 @@ from waymark.rooms.files import Facts, fact
 from waymark.rooms.plan.state import FrameState, Look
 from waymark.rooms.posts.goal import discipline, goal_contact
 from waymark.rooms.posts.measure import MeasureState
+from waymark.rooms.schools import SchoolOut, school_out
 from waymark.rooms.shelves import DropBarPart, FlatBarPart, PartBase
 
 
@@ -53,6 +54,12 @@ def schools(facts: Facts) -> Deciding:
     """Which school decides what: the file's own, else the house's."""
     found = answers(facts.part(FrameState).schools.model_dump(), facts.house.schools)
     return Deciding(**{it.name: found[it.name] for it in fields(Deciding)})
+
+
+def frame_school(facts: Facts, question: str) -> SchoolOut:
+    """One of the questions of frame and build with its answers, as this file answers it."""
+    own = facts.part(FrameState).schools.model_dump()
+    return school_out(question, str(getattr(schools(facts), question)), own[question], facts.house)
 
 
 @fact

@@ -18,12 +18,22 @@ from waymark.rooms.plan.facts import chosen, cover_mm, plan_bar, plan_marks, sad
 from waymark.rooms.plan.state import BuildState, FrameState
 from waymark.rooms.plan.taking import spacers_of
 from waymark.rooms.plan.this_bike import on_own_bike, pieces_of
-from waymark.rooms.posts.goal import goal_contact, goal_crank_mm, goal_foot, goal_marks, other_end, present_body, walked
+from waymark.rooms.posts.goal import (
+    goal_contact,
+    goal_crank_mm,
+    goal_foot,
+    goal_marks,
+    is_guess,
+    other_end,
+    present_body,
+    walked,
+)
 from waymark.rooms.posts.measure import (
     Drawn,
     bar_drawn,
     bike_drawn,
     context,
+    drawn_about,
     drawn_now,
     now_marks,
 )
@@ -124,7 +134,7 @@ def picture_of(
     """The whole elevation for one bike: the rider sits at its own saddle and hand, or as said, once they are known."""
     bike = drawn.bike
     items = bike_items(bike)
-    if both(now_marks(facts)) is None:
+    if both(now_marks(facts)) is None and not is_guess(facts):
         return Picture(
             far=[],
             bike=shapes(items),
@@ -169,6 +179,8 @@ def picture_goal(facts: Facts) -> Picture:
     goal, taken, it = both(goal_marks(facts)), walked(facts), sits_then(facts)
     if goal is None or taken is None:
         return picture_now(facts)
+    if is_guess(facts):
+        return picture_of(facts, drawn_about(facts, *goal), it)
     ghost = other_end(facts)
     seen = None
     if ghost is not None:
@@ -179,7 +191,9 @@ def picture_goal(facts: Facts) -> Picture:
 
 @fact(by_value=False)
 def picture_now(facts: Facts) -> Picture:
-    """The rider on the present bike."""
+    """The rider on the present bike, on a sketch about a first guess where there is none."""
+    if is_guess(facts):
+        return picture_goal(facts)
     return picture_of(facts, drawn_now(facts), sits_now(facts))
 
 
@@ -198,5 +212,7 @@ def picture_beside(facts: Facts) -> Picture:
 def _picture_planned(facts: Facts, held: FrameSize | None = None) -> Picture:
     planned = drawn_plan(facts)
     if planned is None:
-        return picture_of(facts, drawn_now(facts), sits_now(facts), held)
+        return (
+            picture_of(facts, drawn_now(facts), sits_now(facts), held) if not is_guess(facts) else picture_goal(facts)
+        )
     return picture_of(facts, planned, sits_then(facts), held)

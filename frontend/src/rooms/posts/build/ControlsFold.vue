@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 
 import type { BuildView } from '@/shared/api/client'
 import { t } from '@/shared/i18n'
+import SchoolChoice from '@/shared/ui/SchoolChoice.vue'
 import TypedBox from '@/shared/ui/TypedBox.vue'
 
 import { useSheet } from '@/rooms/files/useSheet'
@@ -30,6 +31,11 @@ const SIDES = [
       <span class="quiet">{{ set ? $t('{n} set, on the card', { n: set }) : $t('levers, remotes, grips') }}</span>
     </summary>
     <p v-for="line in controls.advice" :key="line" class="small">{{ line }}</p>
+    <SchoolChoice
+      v-if="controls.asks"
+      v-bind="controls.asks"
+      :whose="$t('This file’s own.')"
+      @pick="(school) => store.change({ do: 'frame.school', question: 'levers', school })" />
     <label class="alike"><input v-model="alike" type="checkbox" /> {{ $t('Both sides alike') }}</label>
     <table class="bench-table">
       <thead>

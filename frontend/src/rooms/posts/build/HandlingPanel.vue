@@ -5,6 +5,7 @@ import type { BuildView } from '@/shared/api/client'
 import { t } from '@/shared/i18n'
 import { useSettings } from '@/shared/settings'
 import NumberRow from '@/shared/ui/NumberRow.vue'
+import SchoolChoice from '@/shared/ui/SchoolChoice.vue'
 import TypedBox from '@/shared/ui/TypedBox.vue'
 import { told } from '@/shared/units'
 
@@ -103,6 +104,9 @@ function hill(name: 'cadence_rpm' | 'power_w' | 'gradient_percent', set: number 
               :key="view.pairs.stems_mm[j]"
               :class="{
                 on: view.pairs.widths_mm[i] === view.pairs.width_mm && view.pairs.stems_mm[j] === view.pairs.stem_mm,
+                school:
+                  view.pairs.widths_mm[i] === view.pairs.by_school?.y_mm &&
+                  view.pairs.stems_mm[j] === view.pairs.by_school?.x_mm,
               }">
               <b class="figure">{{ signed(pair.felt_mm) }}</b>
               <small class="figure quiet">{{ told(pair.arm_mm, unit) }}</small>
@@ -117,6 +121,12 @@ function hill(name: 'cadence_rpm' | 'power_w' | 'gradient_percent', set: number 
           )
         }}
       </p>
+      <h3>{{ view.pairs.asks.question }}</h3>
+      <SchoolChoice
+        v-bind="view.pairs.asks"
+        :whose="$t('This file’s own.')"
+        @pick="(school) => store.change({ do: 'frame.school', question: 'weight', school })" />
+      <p v-if="view.pairs.says" class="small">{{ view.pairs.says }}</p>
     </template>
     <h3>{{ $t('Gears') }}</h3>
     <div class="sets">
@@ -199,6 +209,9 @@ function hill(name: 'cadence_rpm' | 'power_w' | 'gradient_percent', set: number 
 .pairs td small {
   display: block;
   font-size: 12px;
+}
+.pairs .school {
+  box-shadow: inset 0 -2px 0 var(--goal);
 }
 .pairs .on {
   background: var(--sheet);

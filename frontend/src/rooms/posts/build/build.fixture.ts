@@ -37,7 +37,7 @@ export const build = (more: Partial<BuildView> = {}): BuildView => ({
       { name: 'drops', at: { x_mm: 556, y_mm: 580 }, trunk_deg: 39, about: true },
     ],
     old: [],
-    controls: { rows: [], advice: [], differ: null, meant: '' },
+    controls: { rows: [], advice: [], differ: null, meant: '', asks: null },
     front: { picture: [], shoulder_mm: 362, guessed: false, hand_mm: 400, top_mm: 480, says: 'Hands 38 mm wider.' },
   },
   fronts: [],

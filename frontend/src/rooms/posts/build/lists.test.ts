@@ -47,7 +47,7 @@ describe('handling and gears', () => {
     ])
   })
 
-  it('sets stems against widths at one height, the pair that is on marked', () => {
+  it('sets stems against widths at one height, the pair that is on and the one of the school marked', async () => {
     const pair = (felt_mm: number | null, arm_mm: number) => ({ felt_mm, spacers_mm: 0, arm_mm })
     const pairs = {
       stem_mm: 50,
@@ -58,10 +58,30 @@ describe('handling and gears', () => {
         [pair(-11.03, 329), pair(0, 330)],
         [pair(-9.8, 338), pair(null, 340)],
       ],
+      asks: {
+        key: 'weight',
+        question: 'Where the weight should be',
+        taken: 'short_wide',
+        house: 'long_low',
+        own: true,
+        choices: [
+          { key: 'long_low', label: 'long stem, low bar', reason: 'The front wheel is loaded.' },
+          { key: 'short_wide', label: 'short stem, wide bar', reason: 'The rider stays behind.' },
+        ],
+      },
+      by_school: { x_mm: 40, y_mm: 780 },
+      says: 'The school takes a 40 stem on 780.',
     }
     const panel = mount(HandlingPanel, { props: { build: build({ handling: { ...handling(), pairs } }) } })
     expect(panel.findAll('.pairs td').map((d) => d.text())).toEqual(['−11329', '0330', '−10338', '·340'])
     expect(panel.get('.pairs .on').text()).toBe('0330')
+    expect(panel.findAll('.pairs .school').map((d) => d.text())).toEqual(['−10338'])
+    const change = vi.spyOn(useSheet(), 'change').mockResolvedValue(undefined)
+    await panel
+      .findAll('button')
+      .find((b) => b.text() === 'Back to long stem, low bar')!
+      .trigger('click')
+    expect(change.mock.calls).toEqual([[{ do: 'frame.school', question: 'weight', school: null }]])
   })
 
   it('waits for both halves of a set, and keeps what was typed where it is refused', async () => {
@@ -146,6 +166,7 @@ describe('the controls', () => {
     advice: ['One finger at the blade’s end, the palm where it rides.'],
     differ,
     meant: '',
+    asks: null,
   })
 
   it('sets both sides alike until one is meant to differ', async () => {

@@ -61,9 +61,12 @@ td {
   font-weight: 420;
   white-space: nowrap;
 }
-th:first-child,
-.shelf {
+th:first-child {
   text-align: left;
+}
+th:last-child,
+td:last-child {
+  padding-right: 0;
 }
 .on th,
 .on td {

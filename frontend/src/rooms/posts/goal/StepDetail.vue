@@ -105,7 +105,7 @@ const numbers = computed((): Numbered[] => {
         :what="$t('What each school of crank length takes')"
         :at="crank.to_mm"
         @take="(to_mm) => set({ to_mm } as Partial<Step>)" />
-      <button type="button" class="plain" :aria-expanded="every" @click="every = !every">
+      <button type="button" class="plain every" :aria-expanded="every" @click="every = !every">
         {{ every ? $t('Fewer lengths') : $t('Every length, with torque, gears and toe room') }}
       </button>
       <CrankTable
@@ -202,6 +202,9 @@ label {
 }
 p {
   margin: 0;
+}
+.every {
+  justify-self: start;
 }
 .doing {
   display: flex;

@@ -21,8 +21,10 @@ from waymark.rooms.plan import (
     controls_advice,
     controls_differ,
     drawn_plan,
+    frame_school,
     front_end,
     hand_off,
+    has_flat_bar,
     levers_now_mm,
     plan_bar,
     plan_contact,
@@ -74,6 +76,7 @@ def _controls(facts: Facts) -> ControlsOut:
         for x in control_lines(facts)
     ]
     return ControlsOut(
+        asks=frame_school(facts, "levers") if has_flat_bar(facts) else None,
         rows=rows,
         advice=list(controls_advice(facts)),
         differ=controls_differ(facts),

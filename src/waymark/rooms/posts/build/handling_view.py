@@ -9,10 +9,10 @@ from math import pi
 from waymark.core.body import segments
 from waymark.core.cockpit import FlatStand, place_grip
 from waymark.core.gearing import Gearing, Gears, Hill, gear_advice
-from waymark.core.handling import Balance, Handling, balance, differences, handling_of, stem_by_width
+from waymark.core.handling import Balance, Handling, Pair, balance, differences, handling_of, stem_by_width, weighted
 from waymark.core.marks import Mark
 from waymark.core.rules.gears import GEARS, GROUNDS, Ground
-from waymark.core.say import Said, say
+from waymark.core.say import Said, exactly, say
 from waymark.rooms.files import Facts, both, fact
 from waymark.rooms.plan import (
     BuildState,
@@ -21,9 +21,11 @@ from waymark.rooms.plan import (
     bar_stand,
     chosen,
     chosen_option,
+    frame_school,
     parts_shelf,
     plan_bar,
     plan_marks,
+    schools,
     sits_now,
     sits_then,
     stem_of,
@@ -42,6 +44,7 @@ from waymark.rooms.posts.build.shapes import (
 )
 from waymark.rooms.posts.goal import discipline
 from waymark.rooms.posts.measure import MeasureState, now_marks
+from waymark.rooms.schema import Point
 from waymark.rooms.shelves import AeroBarPart, CockpitPart, DropBarPart, FlatBarPart, FrameChart
 
 NAMES: dict[str, Said] = {
@@ -93,12 +96,29 @@ def _pairs(facts: Facts) -> StemByWidth | None:
         segments(body).arm_mm if body else None,
         body.shoulder_width_mm if body else None,
     )
+    alike = facts.house.tolerance("hand")[0]
+    taken = weighted(rows, schools(facts).weight, alike)
     return StemByWidth(
         stem_mm=stem.length_mm,
         width_mm=stand.bar.width_mm,
         stems_mm=lengths,
         widths_mm=widths,
         rows=[[PairOut(felt_mm=p.felt_mm, spacers_mm=p.spacers_mm, arm_mm=p.arm_mm) for p in row] for row in rows],
+        asks=frame_school(facts, "weight"),
+        by_school=None if taken is None else Point(x_mm=taken.stem_mm, y_mm=taken.width_mm),
+        says=None if taken is None else _weight_words(taken, stem.length_mm, stand.bar.width_mm, alike),
+    )
+
+
+def _weight_words(taken: Pair, stem_mm: float, width_mm: float, alike_mm: float) -> Said:
+    within = exactly(alike_mm)
+    if (taken.stem_mm, taken.width_mm) == (stem_mm, width_mm):
+        return say("Of the pairs that feel as long within {within} the school takes the one that is on.", within=within)
+    return say(
+        "Of the pairs that feel as long within {within} the school takes a {stem} stem on {width}.",
+        within=within,
+        stem=exactly(taken.stem_mm),
+        width=exactly(taken.width_mm),
     )
 
 

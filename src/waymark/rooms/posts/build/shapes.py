@@ -11,6 +11,7 @@ from waymark.core.rules.verdict import Word
 from waymark.rooms.files import Shape
 from waymark.rooms.plan import FrontKey, RoomOut
 from waymark.rooms.schema import Point
+from waymark.rooms.schools import SchoolOut
 from waymark.rooms.telling import Told
 
 
@@ -106,6 +107,7 @@ class ControlsOut(BaseModel):
     advice: list[Told]
     differ: Told | None
     meant: str
+    asks: SchoolOut | None
 
 
 class BarBench(BaseModel):
@@ -271,13 +273,17 @@ class PairOut(BaseModel):
 
 
 class StemByWidth(BaseModel):
-    """Stems (columns) against widths (rows) at one height, against the pair that is on."""
+    """Stems (columns) against widths (rows) at one height, against the pair that is on; ``by_school`` is the stem (x) and
+    width (y) that the school of weight takes of those that feel alike."""
 
     stem_mm: float
     width_mm: float
     stems_mm: list[float]
     widths_mm: list[float]
     rows: list[list[PairOut]]
+    asks: SchoolOut
+    by_school: Point | None
+    says: Told | None
 
 
 class HandlingOut(BaseModel):

@@ -28,6 +28,7 @@ from waymark.rooms.plan import (
     build_words,
     can_turn,
     chosen,
+    frame_school,
     front_key,
     gate_prompts,
     is_built,
@@ -63,7 +64,7 @@ from waymark.rooms.posts.frame.shapes import (
 from waymark.rooms.posts.frame.this_bike import this_bike
 from waymark.rooms.posts.goal import discipline, goal_contact
 from waymark.rooms.posts.measure import MeasureState, next_reading, placed_now, surveyed
-from waymark.rooms.schools import SchoolOut, school_out
+from waymark.rooms.schools import SchoolOut
 from waymark.rooms.shelves import FrameSize
 from waymark.rooms.telling import as_said
 
@@ -373,8 +374,7 @@ def _between(whole: Whole, a: SizeResult | None, b: SizeResult | None) -> list[S
 
 
 def _schools(facts: Facts) -> list[SchoolOut]:
-    own, taken = facts.part(FrameState).schools.model_dump(), asdict(schools(facts))
-    return [school_out(key, taken[key], own[key], facts.house) for key in SCHOOLS if key in taken]
+    return [frame_school(facts, key) for key, it in SCHOOLS.items() if it.asked_at == "frame"]
 
 
 def _look(facts: Facts) -> LookOut:

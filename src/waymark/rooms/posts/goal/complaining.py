@@ -12,7 +12,7 @@ from waymark.core.goal import CrankStep, FootStep, MoveStep, Step
 from waymark.core.rules.cautions import PAIN
 from waymark.core.say import term
 from waymark.rooms.files import Facts, fact
-from waymark.rooms.posts.goal.facts import measured_use, present_body, start
+from waymark.rooms.posts.goal.facts import is_guess, measured_use, present_body, start
 from waymark.rooms.posts.goal.state import GoalState, GoalStep, ToCrank, ToFoot, ToMove
 from waymark.rooms.posts.measure import MeasureState, context, read_value
 from waymark.rooms.shelves import DropBarPart
@@ -60,7 +60,7 @@ class ComplaintsView(BaseModel):
 def readouts_now(facts: Facts) -> Readouts | None:
     """The rider's angles on the bike as measured."""
     at = start(facts)
-    if at is None:
+    if at is None or is_guess(facts):
         return None
     return readouts(at.saddle, at.hand, segments(present_body(facts)), at.foot, at.crank_mm, at.pad, at.seated)
 

@@ -12,7 +12,7 @@ from waymark.core.rules.house import DROP_BAR_DISCIPLINES, FLAT_BAR_DISCIPLINES
 from waymark.core.say import Length, Said, say
 from waymark.core.translate import Use
 from waymark.rooms.files import Facts, MarkName, Marks, both, fact
-from waymark.rooms.posts.goal.first import guessed, guessed_use
+from waymark.rooms.posts.goal.first import guessed, guessed_crank_mm, guessed_use
 from waymark.rooms.posts.goal.state import ChainLine, GoalState, use_named, use_of
 from waymark.rooms.posts.measure import MeasureState, context, explain_foot, now_marks, read_value
 from waymark.rooms.posts.measure import label_of as measured_label
@@ -72,7 +72,7 @@ def _guess(facts: Facts) -> Position | None:
         return None
     house = facts.house.assumed
     foot = FootFit(facts.profile.body().foot_mm, house["foot_stack"])
-    return Position(found.saddle, found.hand, use_of(guessed_use(facts)), house["crank"], foot)
+    return Position(found.saddle, found.hand, use_of(guessed_use(facts)), guessed_crank_mm(facts), foot)
 
 
 def is_guess(facts: Facts) -> bool:

@@ -4,10 +4,12 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from waymark.core.body import FootFit
+from waymark.core.body import FootFit, segments
+from waymark.core.body.segments import HIP_TO_ANKLE_PER_INSEAM
 from waymark.core.errors import WaymarkError
 from waymark.core.feet import first_guesses, guesses_part_at_mm
 from waymark.core.goal import Asked, FirstPosition, first_position
+from waymark.core.goal.stops import ON_SALE_MM
 from waymark.core.rules.house import AngleWindow
 from waymark.core.say import Angle, Said, bare, exactly, say
 from waymark.rooms.files import Facts, fact
@@ -22,6 +24,10 @@ RULES: dict[str, Said] = {
     "1.09": say("1.09 of the inseam, from the pedal"),
     "heel": say("heel on the pedal, leg straight"),
 }
+
+
+# So far up its window a first guess has the trunk.
+UPRIGHT_SHARE = 0.75
 
 
 class GuessOut(BaseModel):
@@ -45,12 +51,24 @@ class FirstGuesses(BaseModel):
 
 
 @fact
+def guessed_crank_mm(facts: Facts) -> float:
+    """The usual crank, for a leg that it does not suit the nearest on sale that does."""
+    usual, rules, limbs = facts.house.assumed["crank"], facts.house.feet, segments(facts.profile.body())
+    inseam = facts.profile.mm("inseam") or (limbs.thigh_mm + limbs.shank_mm) / HIP_TO_ANKLE_PER_INSEAM
+    least, most = rules.crank_least_share * inseam, rules.crank_greatest_share * inseam
+    if least <= usual <= most:
+        return usual
+    inside = [x for x in ON_SALE_MM if least <= x <= most]
+    return min(inside, key=lambda x: abs(x - usual), default=usual)
+
+
+@fact
 def heights(facts: Facts) -> dict[str, float]:
     """The saddle's height by each rule that an inseam is enough for, mm."""
     inseam = facts.profile.mm("inseam")
     if inseam is None:
         return {}
-    rules = first_guesses(inseam, facts.house.assumed["crank"], facts.house.assumed["foot_stack"])
+    rules = first_guesses(inseam, guessed_crank_mm(facts), facts.house.assumed["foot_stack"])
     return {g.name: g.bb_to_saddle_mm for g in rules}
 
 
@@ -61,9 +79,11 @@ def guessed_use(facts: Facts) -> Kind:
 
 
 def _asked(facts: Facts) -> Asked:
-    """The middles of the use's windows."""
+    """The middles of the use's windows, the trunk toward upright: a first bike is lowered sooner than it is raised."""
     windows = facts.house.angle_windows(guessed_use(facts))
-    return Asked(*(_middle(windows[name]) for name in ("knee", "trunk", "shoulder")))
+    knee, shoulder = _inside(windows["knee"]), _inside(windows["shoulder"])
+    behind = facts.house.feet.knee_behind_mm
+    return Asked(knee, _inside(windows["trunk"], UPRIGHT_SHARE), shoulder, behind)
 
 
 def _foot(facts: Facts) -> FootFit:
@@ -76,7 +96,7 @@ def by_body(facts: Facts) -> FirstPosition | WaymarkError | None:
     if facts.profile.mm("height") is None:
         return None
     try:
-        return first_position(facts.profile.body(), _foot(facts), facts.house.assumed["crank"], _asked(facts))
+        return first_position(facts.profile.body(), _foot(facts), guessed_crank_mm(facts), _asked(facts))
     except WaymarkError as wrong:
         return wrong
 
@@ -90,12 +110,12 @@ def guessed(facts: Facts) -> FirstPosition | None:
     height = heights(facts).get(answered(facts)["start"])
     if height is None:
         return whole
-    return first_position(facts.profile.body(), _foot(facts), facts.house.assumed["crank"], _asked(facts), height)
+    return first_position(facts.profile.body(), _foot(facts), guessed_crank_mm(facts), _asked(facts), height)
 
 
 def guesses_for(facts: Facts) -> FirstGuesses | None:
     """First guesses, as far as the rider was measured; ``None`` where not even the height is known."""
-    whole, found, crank = by_body(facts), guessed(facts), facts.house.assumed["crank"]
+    whole, found, crank = by_body(facts), guessed(facts), guessed_crank_mm(facts)
     if whole is None:
         return None
     said = [say("Guesses until a bike is measured; with cranks of {crank}.", crank=exactly(crank))]
@@ -122,5 +142,6 @@ def guesses_for(facts: Facts) -> FirstGuesses | None:
     )
 
 
-def _middle(window: AngleWindow) -> float:
-    return (window.least_deg + (window.greatest_deg or window.least_deg)) / 2
+def _inside(window: AngleWindow, share: float = 0.5) -> float:
+    most = window.least_deg if window.greatest_deg is None else window.greatest_deg
+    return window.least_deg + share * (most - window.least_deg)

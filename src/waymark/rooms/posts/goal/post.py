@@ -9,7 +9,7 @@ from waymark.core.say import Count, Said, say
 from waymark.rooms.files import Facts, Layer, Post, Stage, both, ledger_of
 from waymark.rooms.plan import goal_dials, picture_goal
 from waymark.rooms.posts.goal.commands import COMMANDS
-from waymark.rooms.posts.goal.facts import explain, goal_marks, label_of
+from waymark.rooms.posts.goal.facts import explain, goal_marks, is_guess, label_of
 from waymark.rooms.posts.goal.state import GoalState
 from waymark.rooms.posts.goal.view import GoalView, goal_view
 
@@ -22,7 +22,8 @@ def _stage(facts: Facts) -> Stage:
     if steps:
         return Stage("done", say("{steps} steps", steps=Count(steps)) if steps > 1 else "1 step")
     moved = any((g.saddle_dx_mm, g.saddle_dy_mm, g.hand_dx_mm, g.hand_dy_mm))
-    return Stage("done", "nudged" if moved else "as measured")
+    as_it_is = "a first guess" if is_guess(facts) else "as measured"
+    return Stage("done", "nudged" if moved else as_it_is)
 
 
 def _words(facts: Facts) -> Iterator[Said | str]:

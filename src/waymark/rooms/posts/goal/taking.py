@@ -54,10 +54,8 @@ def shelved_cranks(facts: Facts) -> dict[float, Said]:
             continue
         band = part.price_band
         cost = (not part.owned, band or DEAREST)
-        if part.owned:
-            told = say("owned")
-        else:
-            told = say("price not known") if band is None else say("price {band} of 5", band=Count(band))
+        to_buy = say("in stock") if band is None else say("band {band}", band=Count(band))
+        told = say("owned") if part.owned else to_buy
         if part.length_mm not in found or cost < found[part.length_mm][0]:
             found[part.length_mm] = cost, told
     return {length: told for length, (_, told) in found.items()}

@@ -128,7 +128,13 @@ def goal_view(facts: Facts) -> GoalView:
     begins = taken.links[0].before if taken and taken.links else taken.end if taken else None
     other = other_end(facts)
     return GoalView(
-        headline=_headline(begins, taken.end if taken else None, goal.get("saddle"), goal.get("hand")),
+        headline=_headline(
+            begins,
+            taken.end if taken else None,
+            goal.get("saddle"),
+            goal.get("hand"),
+            say("A first guess") if is_guess(facts) else say("Kept as measured"),
+        ),
         note=_note(lines),
         from_use=measured_use(facts),
         begins_saddle=None if begins is None else _point(begins.saddle),
@@ -270,7 +276,9 @@ def _foot_words(link: Link) -> Said | None:
     return None
 
 
-def _headline(begins: Position | None, end: Position | None, saddle: Mark | None, hand: Mark | None) -> Said:
+def _headline(
+    begins: Position | None, end: Position | None, saddle: Mark | None, hand: Mark | None, as_it_is: Said
+) -> Said:
     """What the goal does to the hand, else to the saddle, in a few words."""
     if begins is None or end is None or saddle is None or hand is None:
         return say("Nothing measured yet")
@@ -279,7 +287,7 @@ def _headline(begins: Position | None, end: Position | None, saddle: Mark | None
     hands, seat = _way(hand - begins.contact), _way(saddle - begins.saddle)
     if hands is not None:
         return say("Hand {way}", way=hands)
-    return say("Kept as measured") if seat is None else say("Saddle {way}", way=seat)
+    return say("Saddle {way}", way=seat) if seat is not None else as_it_is
 
 
 def _way(by: Mark) -> Said | None:

@@ -104,8 +104,13 @@ def bike_drawn(
 @fact(by_value=False)
 def drawn_now(facts: Facts) -> Drawn:
     """The bike as measured; its frame from the shelf, else a sketch about the marks or a usual rider's."""
+    now = now_marks(facts)
+    return drawn_about(facts, now.get("saddle", USUAL_SADDLE), now.get("hand", USUAL_HAND))
+
+
+def drawn_about(facts: Facts, saddle: Mark, hand: Mark) -> Drawn:
+    """A bike about these marks, with the frame that was read where there is one."""
     measure, now, lean = facts.part(MeasureState), now_marks(facts), context(facts)
-    saddle, hand = now.get("saddle", USUAL_SADDLE), now.get("hand", USUAL_HAND)
     clamp = hand - lean.contact.off
     bar, held = bar_drawn(measure.bar), (lean.contact, lean.saddle.crank_mm)
     if measure.frame is not None:
