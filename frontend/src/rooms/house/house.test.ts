@@ -62,6 +62,7 @@ describe('the schools of a house', () => {
   const ok = (data: unknown) => ({ data, response: new Response() }) as never
 
   it('stand under the post they are asked at, with the reason of the one taken, and go back to the usual', async () => {
+    vi.restoreAllMocks()
     const lines = [school('crank', 'goal', 'one'), school('cleat', 'goal', 'two'), school('width', 'frame', 'one')]
     vi.spyOn(api, 'GET').mockResolvedValue(ok(lines))
     const put = vi.spyOn(api, 'PUT').mockResolvedValue(ok(lines.map((s) => ({ ...s, taken: 'one' }))))
