@@ -105,3 +105,34 @@ def test_without_a_pad_measured_the_hand_is_carried() -> None:
     facts = facts_of(kept)
     assert (context(facts).contact.kind, context(facts).point_of("hand"), sought(facts)) == ("extension", "h", "hood")
     assert context(facts).contact.pad_at(goal_marks(facts)["hand"]) is None
+
+
+def test_what_this_bikes_rails_allow_the_makers_word_and_the_time_it_is_held(demo: TestClient) -> None:
+    tamsin = demo_fit(demo, "Tamsin Orre")
+    tamsin.call("seat_angle", "73")
+    tamsin.call("post_setback", "25")
+    tamsin.call("rails_ahead", "5")
+    step = {"kind": "aero", "forward_deg": 2, "clamp": "forbidden", "held_min": 40}
+    tamsin.edit("goal.add", {"step": step}, "goal")
+    line = tamsin.sheet["goal"]["lines"][-1]
+    # Twenty each way from the middle of the rails, five of them used.
+    needs = line["why"][-1]
+    assert "more of the rails, which have 15 left, as read: " in needs
+    assert needs.endswith("on one without its 25 of setback")
+    here, straight = (float(x.split("°")[0].split(" ")[-1]) for x in needs.split(": ")[1].split(", "))
+    assert 0 < here < 2 < straight
+    assert line["why"][-3:-1] == [
+        "the bar’s maker allows no clamp on it: pads need a bar made for them",
+        "to be held for 40 min: ride that long before it is bought",
+    ]
+    # Turned so far as the rails allow it asks for no more than they have.
+    within = {**step, "forward_deg": here}
+    tamsin.edit("goal.set", {"id": line["id"], "step": within}, "goal")
+    assert tamsin.sheet["goal"]["lines"][-1]["why"][-1].endswith("more of the rails, which have 15 left, as read")
+    warned = tamsin.read("setup")["setup"]["warnings"]
+    assert warned[0] == "The bar’s maker allows no clamp on it, and pads are planned."
+    tamsin.read("ride")
+    for minutes, said in ((25, "pads held 25 of the goal’s 40 min"), (45, "pads held 45 min, as long as the goal asks")):
+        tamsin.edit("ride.log", {"on": "2026-11-28", "held_min": minutes, "better": "calm"}, "ride")
+        assert tamsin.sheet["ride"]["on_pads"]
+        assert tamsin.sheet["ride"]["log"][0]["says"] == f"{said}; better: calm"

@@ -5,6 +5,7 @@ from waymark.core.goal.first import Asked, FirstPosition, first_position
 from waymark.core.goal.schools import Pick, cleat_picks, crank_picks
 from waymark.core.goal.steps import (
     AeroStep,
+    Clamp,
     CrankStep,
     DisciplineStep,
     FootStep,
@@ -18,6 +19,7 @@ from waymark.core.goal.stops import CrankStop, crank_stops
 __all__ = [
     "AeroStep",
     "Asked",
+    "Clamp",
     "CrankStep",
     "CrankStop",
     "DisciplineStep",

@@ -12,6 +12,8 @@ from waymark.core.marks import ORIGIN, Mark
 from waymark.core.say import Angle, Count, Said, bare, exactly, say, tenths, term, with_and
 from waymark.core.translate import SHIFTS, STRENGTH, AeroAsk, School, Use, mix, to_aero, translate
 
+Clamp = Literal["unknown", "allowed", "forbidden"]
+
 
 @dataclass(frozen=True, slots=True)
 class Position:
@@ -57,9 +59,11 @@ class MixStep:
 
 @dataclass(frozen=True, slots=True)
 class AeroStep:
-    """To arm pads."""
+    """To arm pads; what the bar's maker says of a clamp on it, and for how long the position is to be held, minutes."""
 
     ask: AeroAsk
+    clamp: Clamp = "unknown"
+    held_min: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,11 +93,14 @@ class MoveStep:
     hands: Hands = "place"
 
 
-LOST_ON_PADS: tuple[Said, ...] = (
-    say("brakes and gears are out of reach on the pads and the front steers slower: for open, straight roads"),
-    say("clip-ons go only on a bar whose maker allows the clamp: where that is not known, ask the maker"),
-    say("an aero position is judged by how long it is held: ride it before it is bought"),
+LOST_ON_PADS = say(
+    "brakes and gears are out of reach on the pads and the front steers slower: for open, straight roads"
 )
+CLAMPED: dict[Clamp, Said] = {
+    "unknown": say("clip-ons go only on a bar whose maker allows the clamp: where that is not known, ask the maker"),
+    "allowed": say("the bar’s maker allows clip-ons"),
+    "forbidden": say("the bar’s maker allows no clamp on it: pads need a bar made for them"),
+}
 Step = DisciplineStep | MixStep | AeroStep | CrankStep | FootStep | MoveStep
 HANDS_SAID: dict[Hands, Said] = {
     "with_saddle": say("the hands go with it"),
@@ -160,7 +167,13 @@ def _to_pads(step: AeroStep, at: Position, body: BodyMeasures) -> tuple[Position
     if at.pad is not None:
         raise InputError("The arms lie on pads already.", field="step", allowed="pads once")
     found = to_aero(at.saddle, at.hand, body, at.foot, at.crank_mm, step.ask)
-    why = (*(line.why for line in found.steps if line.mark != "hand"), *LOST_ON_PADS)
+    if step.held_min is None:
+        held = say("an aero position is judged by how long it is held: ride it before it is bought")
+    else:
+        held = say(
+            "to be held for {minutes} min: ride that long before it is bought", minutes=Count(round(step.held_min))
+        )
+    why = (*(line.why for line in found.steps if line.mark != "hand"), LOST_ON_PADS, CLAMPED[step.clamp], held)
     after = replace(at, saddle=found.saddle, hand=found.hand, pad=found.pad, seated=found.seated, use="time_trial")
     return after, why
 

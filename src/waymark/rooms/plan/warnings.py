@@ -9,7 +9,7 @@ from waymark.rooms.plan.facts import FEET_DISAGREE, chosen, feet_agree, moved_si
 from waymark.rooms.plan.standing import gates, nose_x_mm
 from waymark.rooms.plan.state import BuildState
 from waymark.rooms.plan.this_bike import on_own_bike
-from waymark.rooms.posts.goal import goal_crank_mm, goal_marks, is_guess
+from waymark.rooms.posts.goal import clamp_answer, goal_crank_mm, goal_marks, is_guess
 from waymark.rooms.posts.measure import label_of, open_findings
 from waymark.rooms.shelves import frame_option
 from waymark.rooms.telling import as_said
@@ -24,6 +24,8 @@ def plan_warnings(facts: Facts) -> list[Said]:
     if size is None or b.stem is None:
         return []
     said = [say("Made for a first guess: no bike was measured.")] if is_guess(facts) else []
+    if clamp_answer(facts) == "forbidden":
+        said.append(say("The bar’s maker allows no clamp on it, and pads are planned."))
     moved = moved_since(facts, say("this was planned"))
     if moved:
         said.append(moved[1])

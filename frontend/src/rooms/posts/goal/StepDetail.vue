@@ -40,6 +40,11 @@ const KEEPS = [
   { value: 'both', label: t('and knee over pedal') },
   { value: 'line', label: t('the plain difference') },
 ] as const
+const CLAMPS = [
+  { value: 'unknown', label: t('not asked yet') },
+  { value: 'allowed', label: t('allowed') },
+  { value: 'forbidden', label: t('not allowed') },
+] as const
 const FEET = [
   { value: 'fixed', label: t('foot keeps its pitch') },
   { value: 'turns', label: t('foot turns with the leg') },
@@ -142,6 +147,26 @@ const numbers = computed((): Numbered[] => {
       :value="aero.foot ?? 'fixed'"
       :options="FEET"
       @pick="(how) => set({ foot: how } as Partial<Step>)" />
+    <template v-if="aero">
+      <span class="small quiet">{{ $t('A clamp on this bar, by its maker') }}</span>
+      <Choices
+        :label="$t('A clamp on this bar, by its maker')"
+        :value="aero.clamp ?? 'unknown'"
+        :options="CLAMPS"
+        @pick="(clamp) => set({ clamp } as Partial<Step>)" />
+      <label
+        >{{ $t('To be held for, min') }}
+        <el-input-number
+          size="small"
+          :model-value="aero.held_min ?? undefined"
+          :min="1"
+          :max="1440"
+          :step="5"
+          :value-on-clear="null"
+          :aria-label="$t('To be held for, min')"
+          @change="(v) => set({ held_min: v ?? null } as Partial<Step>)" />
+      </label>
+    </template>
     <Choices
       v-if="line.hands.length"
       class="stack"

@@ -7,16 +7,18 @@ import { useSheet } from '@/rooms/files/useSheet'
 
 import { keep } from './keep'
 
-/** A ride put down: when, how long, what was better and what was worse. */
+/** A ride put down: when, how long, for how long the pads were held, what was better and what was worse. */
+defineProps<{ onPads: boolean }>()
 const store = useSheet()
-const draft = reactive({ on: today(), hours: null as number | null, better: '', worse: '' })
+const none = () => ({ hours: null as number | null, held_min: null as number | null, better: '', worse: '' })
+const draft = reactive({ on: today(), ...none() })
 async function put() {
-  if (await keep(store, { do: 'ride.log', ...draft })) Object.assign(draft, { hours: null, better: '', worse: '' })
+  if (await keep(store, { do: 'ride.log', ...draft })) Object.assign(draft, none())
 }
 </script>
 
 <template>
-  <form class="ride" @submit.prevent="put">
+  <form class="ride" :class="{ pads: onPads }" @submit.prevent="put">
     <label
       ><span>{{ $t('Ridden on') }}</span> <DayBox v-model="draft.on" :label="$t('Ridden on')"
     /></label>
@@ -29,6 +31,16 @@ async function put() {
         :step="0.5"
         :controls="false"
         :aria-label="$t('Hours')"
+    /></label>
+    <label v-if="onPads"
+      ><span>{{ $t('Pads held, min') }}</span>
+      <el-input-number
+        v-model="draft.held_min"
+        :min="0"
+        :max="1440"
+        :step="5"
+        :controls="false"
+        :aria-label="$t('Pads held, min')"
     /></label>
     <label class="wide"
       ><span>{{ $t('Better') }}</span
@@ -48,6 +60,9 @@ async function put() {
   grid-template-columns: 150px 84px 1fr 1fr auto;
   gap: 6px 12px;
   align-items: end;
+}
+.ride.pads {
+  grid-template-columns: 150px 74px 104px 1fr 1fr auto;
 }
 label {
   display: grid;

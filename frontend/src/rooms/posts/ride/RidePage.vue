@@ -30,7 +30,7 @@ const options = [
     <Choices class="which" :label="$t('What is shown')" :value="shown" :options="options" @pick="(v) => (shown = v)" />
     <template v-if="shown === 'rides'">
       <h1>{{ ride.last ? $t('After the fit') : $t('The first ride') }}</h1>
-      <RideForm />
+      <RideForm :on-pads="ride.on_pads" />
       <RideTable v-if="ride.last" :table="ride.last" :grounds="ride.grounds" />
       <RideSpots v-if="ride.last" :table="ride.last" :signs="ride.signs" />
       <RideLog :log="ride.log" />

@@ -114,6 +114,7 @@ const trial = (more: Partial<Schemas['Trial']> = {}): Schemas['TrialOut'] => ({
 })
 const view = (more: Partial<View> = {}): View => ({
   last: table(),
+  on_pads: false,
   grounds: GROUNDS,
   log: [],
   causes: [],

@@ -3,11 +3,13 @@
 from waymark.rooms.posts.goal.commands import append_step, park_step
 from waymark.rooms.posts.goal.complaining import CauseLine, causes_of, kept_step, readouts_now
 from waymark.rooms.posts.goal.facts import (
+    clamp_answer,
     discipline,
     goal_contact,
     goal_crank_mm,
     goal_foot,
     goal_marks,
+    held_min,
     is_guess,
     measured_use,
     other_end,
@@ -23,11 +25,13 @@ __all__ = [
     "GoalStep",
     "append_step",
     "causes_of",
+    "clamp_answer",
     "discipline",
     "goal_contact",
     "goal_crank_mm",
     "goal_foot",
     "goal_marks",
+    "held_min",
     "is_guess",
     "kept_step",
     "measured_use",

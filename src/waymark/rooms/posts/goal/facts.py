@@ -5,7 +5,7 @@ from __future__ import annotations
 from waymark.core.body import BodyMeasures, FootFit
 from waymark.core.contact import Contact
 from waymark.core.figures import whole
-from waymark.core.goal import MixStep, Position, Step, Walked, walk
+from waymark.core.goal import Clamp, MixStep, Position, Step, Walked, walk
 from waymark.core.goal.steps import title_of
 from waymark.core.marks import Mark
 from waymark.core.rules.house import DROP_BAR_DISCIPLINES, FLAT_BAR_DISCIPLINES
@@ -167,6 +167,16 @@ def goal_contact(facts: Facts) -> Contact:
 def discipline(facts: Facts) -> str:
     """What the bike is for."""
     return facts.part(GoalState).discipline
+
+
+def clamp_answer(facts: Facts) -> Clamp | None:
+    """What the bar's maker says of the clamp that a step to pads puts on it; ``None`` where no step does."""
+    return next((x.step.clamp for x in chain(facts) if x.step.kind == "aero" and not x.parked), None)
+
+
+def held_min(facts: Facts) -> float | None:
+    """For how long the position on pads is to be held, minutes."""
+    return next((x.step.held_min for x in chain(facts) if x.step.kind == "aero" and not x.parked), None)
 
 
 def label_of(facts: Facts, mark: MarkName) -> str:

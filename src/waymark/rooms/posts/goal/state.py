@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from waymark.core.feet import Hands, Keep
-from waymark.core.goal import AeroStep, CrankStep, DisciplineStep, FootStep, MixStep, MoveStep, Step
+from waymark.core.goal import AeroStep, Clamp, CrankStep, DisciplineStep, FootStep, MixStep, MoveStep, Step
 from waymark.core.marks import Mark
 from waymark.core.translate import AeroAsk, School, Use
 from waymark.rooms.schema import Strict, mm
@@ -48,7 +48,8 @@ class ToUse(Strict):
 
 
 class ToPads(Strict):
-    """To arm pads: how far forward, the trunk where it is asked for, and whether the foot turns with the leg."""
+    """To arm pads: how far forward, the trunk where it is asked for, and whether the foot turns with the leg; what the
+    bar's maker says of a clamp, and for how long it is to be held."""
 
     kind: Literal["aero"] = "aero"
     forward_deg: float = mm(0, 12, default=5)
@@ -56,18 +57,19 @@ class ToPads(Strict):
     foot: Literal["fixed", "turns"] = "fixed"
     elbow_deg: float = mm(80, 120, default=100)
     pad_width_mm: float | None = mm(80, 500, default=None)
+    clamp: Clamp = "unknown"
+    held_min: float | None = mm(1, 1440, default=None)
 
     def step(self) -> Step:
         """As the core takes it."""
-        return AeroStep(
-            AeroAsk(
-                self.forward_deg,
-                trunk_deg=self.trunk_deg,
-                foot=self.foot,
-                elbow_deg=self.elbow_deg,
-                pad_width_mm=self.pad_width_mm,
-            )
+        ask = AeroAsk(
+            self.forward_deg,
+            trunk_deg=self.trunk_deg,
+            foot=self.foot,
+            elbow_deg=self.elbow_deg,
+            pad_width_mm=self.pad_width_mm,
         )
+        return AeroStep(ask, self.clamp, self.held_min)
 
 
 class ToCrank(Strict):

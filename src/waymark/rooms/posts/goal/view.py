@@ -28,6 +28,7 @@ from waymark.rooms.posts.goal.facts import (
     walked,
 )
 from waymark.rooms.posts.goal.first import FirstGuesses, guesses_for
+from waymark.rooms.posts.goal.forward import forward_words
 from waymark.rooms.posts.goal.schools import answered, questions
 from waymark.rooms.posts.goal.state import ChainLine
 from waymark.rooms.posts.goal.taking import SchoolPick, cleat_schools, crank_line, crank_schools, shelved_cranks
@@ -156,7 +157,7 @@ def _line(facts: Facts, kept: ChainLine, link: Link) -> StepLine:
         id=kept.id,
         kind=kept.step.kind,
         title=title_of(link.step, link.before),
-        why=list(link.why),
+        why=[*link.why, *forward_words(facts, link)],
         words=kept.words,
         parked=kept.parked,
         **_moves(link.before, link.after),

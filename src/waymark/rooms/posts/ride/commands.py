@@ -45,6 +45,7 @@ class LogRide(Command):
     do: Literal["ride.log"] = "ride.log"
     on: Day
     hours: float | None = mm(0.1, 100, default=None)
+    held_min: float | None = mm(0, 1440, default=None)
     better: str = Field(default="", max_length=MOST_WORDS)
     worse: str = Field(default="", max_length=MOST_WORDS)
 
@@ -54,7 +55,8 @@ class LogRide(Command):
         _day(self, "on", self.on)
         if len(ride.rides) >= MOST_KEPT:
             raise self.refuse("on", "This file is full of rides.", f"{MOST_KEPT} rides")
-        ride.rides.append(Ridden(id=ride.next_id(), on=self.on, hours=self.hours, better=self.better, worse=self.worse))
+        given = self.model_dump(exclude={"do"})
+        ride.rides.append(Ridden(id=ride.next_id(), **given))
         return say("Ride of {day}", day=Words(self.on))
 
 

@@ -21,7 +21,8 @@ DueKind = Literal["follow-up", "part", "pick-up", "appointment"]
 
 
 class Ridden(Strict):
-    """One ride: when, how long, what the rider said, and how each region was on each ground, 0 fine to 10 stop.
+    """One ride: when, how long, for how long the pads were held at most, what the rider said, and how each region was on
+    each ground, 0 fine to 10 stop.
 
     ``spots`` are the places that hurt in the rider's record, by what they are called there, on the record's own scale, 0
     to 5; ``signs`` the complaints and signs that were seen, by name.
@@ -30,6 +31,7 @@ class Ridden(Strict):
     id: Id
     on: Day
     hours: float | None = mm(0.1, 100, default=None)
+    held_min: float | None = mm(0, 1440, default=None)
     better: str = Field(default="", max_length=MOST_WORDS)
     worse: str = Field(default="", max_length=MOST_WORDS)
     ratings: dict[Region, dict[Ground, Rating]] = Field(default_factory=dict)

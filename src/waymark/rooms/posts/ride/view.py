@@ -16,7 +16,7 @@ from waymark.core.say import Count, Said, Words, say, with_semicolons, words
 from waymark.core.trial import judge, pairs_needed, pairs_of, spread_of
 from waymark.rooms.files import Facts
 from waymark.rooms.house_rules import FollowUpLine
-from waymark.rooms.posts.goal import CauseLine, causes_of
+from waymark.rooms.posts.goal import CauseLine, causes_of, goal_contact, held_min
 from waymark.rooms.posts.ride.looks import asked_about, before, latest
 from waymark.rooms.posts.ride.state import Due, Ridden, RideState, Trial
 from waymark.rooms.telling import Told
@@ -138,6 +138,7 @@ class RideView(BaseModel):
     """Everything the post shows."""
 
     last: RideTable | None
+    on_pads: bool
     grounds: list[GroundOut]
     log: list[LogLine]
     causes: list[CauseLine]
@@ -157,6 +158,7 @@ def ride_view(facts: Facts) -> RideView:
     trials = [_trial(t, facts.house) for t in sorted(held.trials, key=lambda t: (t.on, t.id), reverse=True)]
     return RideView(
         last=_table(facts),
+        on_pads=goal_contact(facts).on_pads,
         grounds=[GroundOut(ground=g, name=name) for g, name in GROUNDS.items()],
         log=_log(facts),
         causes=_untried(facts)[: 1 + MORE_CHANGES],
@@ -212,12 +214,23 @@ def _waits(held: RideState) -> Said | None:
     return say("The change of {day} has not been ridden yet: one change, then a ride.", day=Words(last.on))
 
 
+def _held_words(minutes: float, asked: float | None) -> Said:
+    """For how long the pads were held, against what the goal asks."""
+    held = Count(round(minutes))
+    if asked is None:
+        return say("pads held {held} min", held=held)
+    if minutes >= asked:
+        return say("pads held {held} min, as long as the goal asks", held=held)
+    return say("pads held {held} of the goal’s {asked} min", held=held, asked=Count(round(asked)))
+
+
 def _log(facts: Facts) -> list[LogLine]:
     held = facts.part(RideState)
     lines = []
     for ride in held.rides:
         hours = words(f"{ride.hours:g} h") if ride.hours else None
-        said = [say("better: {words}", words=Words(ride.better))] if ride.better else []
+        said = [] if ride.held_min is None else [_held_words(ride.held_min, held_min(facts))]
+        said += [say("better: {words}", words=Words(ride.better))] if ride.better else []
         said += [say("worse: {words}", words=Words(ride.worse))] if ride.worse else []
         title = say("Ride, {hours}", hours=hours) if hours else say("Ride")
         told = with_semicolons(said) if said else say("nothing said")
