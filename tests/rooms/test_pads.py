@@ -132,7 +132,10 @@ def test_what_this_bikes_rails_allow_the_makers_word_and_the_time_it_is_held(dem
     warned = tamsin.read("setup")["setup"]["warnings"]
     assert warned[0] == "The bar’s maker allows no clamp on it, and pads are planned."
     tamsin.read("ride")
-    for minutes, said in ((25, "pads held 25 of the goal’s 40 min"), (45, "pads held 45 min, as long as the goal asks")):
+    for minutes, said in (
+        (25, "pads held 25 of the goal’s 40 min"),
+        (45, "pads held 45 min, as long as the goal asks"),
+    ):
         tamsin.edit("ride.log", {"on": "2026-11-28", "held_min": minutes, "better": "calm"}, "ride")
         assert tamsin.sheet["ride"]["on_pads"]
         assert tamsin.sheet["ride"]["log"][0]["says"] == f"{said}; better: calm"
