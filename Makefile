@@ -85,6 +85,7 @@ explore: setup
 bench: setup
 	PYTHONPATH=. $(PY) bench/search.py
 	$(PY) bench/sheet.py
+	$(PY) bench/goal.py
 	$(PY) bench/files.py
 	$(PY) bench/start.py
 	$(PY) bench/live.py

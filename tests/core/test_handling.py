@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from waymark.core.cockpit import FlatBar, GripPlace, Stem, bar_clamp, place_grip
 from waymark.core.frame import FrameGeometry
-from waymark.core.handling import Balance, Handling, differences, handling_of, stem_by_width, weighted
+from waymark.core.handling import Balance, Handling, differences, handling_of, rise_by_roll, stem_by_width, weighted
 from waymark.core.marks import Mark
 
 FRAME = FrameGeometry(560, 388, 72, 73.5, 520, 150, 385, 45, 72, 415, 592, 340)
@@ -120,3 +120,34 @@ def test_each_school_of_weight_takes_one_of_the_pairs_that_feel_alike() -> None:
     assert (short.stem_mm, short.width_mm) == (shortest, max(w for s, w in alike if s == shortest))
     assert longest > 50 > shortest
     assert weighted(stem_by_width(Stem(50, 0, 40), 760, [50], [760], riser, 65, None, None), "long_low", 5) is None
+
+
+@given(st.floats(62, 75), st.sampled_from([0.0, 20, 30, 50]), st.floats(-8, 8), st.floats(0, 40))
+def test_a_rise_with_a_roll_is_where_its_bar_and_spacers_put_the_hands(
+    lean: float, rise: float, roll: float, pile: float
+) -> None:
+    bar, stem, top = FlatBar(760, 20, 9, 5), Stem(50, 0, 40), Mark(430, 620)
+
+    def grip(x: float, turned: float) -> GripPlace:
+        return place_grip(replace(bar, rise_mm=x), 55, turned)
+
+    [[found]] = rise_by_roll(stem, 20, 0, [rise], [roll], grip, lean, pile, 40)
+    before = bar_clamp(top, lean, 8, pile, stem) + grip(20, 0).at
+    after = bar_clamp(top, lean, 8, pile + found.spacers_mm, stem) + grip(rise, roll).at
+    assert after.y_mm == pytest.approx(before.y_mm, abs=1e-9)
+    assert found.hands_mm == pytest.approx(after.x_mm - before.x_mm, abs=1e-9)
+    assert found.stands == (-1e-6 <= pile + found.spacers_mm <= 40 + 1e-6)
+    [[same]] = rise_by_roll(stem, 20, 0, [20], [0], grip, lean, pile, 40)
+    assert (same.spacers_mm, same.hands_mm, same.stands) == (0, 0, True)
+
+
+def test_thirty_of_rise_are_nearly_thirty_of_spacers_and_bring_the_hands_forward() -> None:
+    bar = FlatBar(760, 20)
+
+    def grip(x: float, turned: float) -> GripPlace:
+        return place_grip(replace(bar, rise_mm=x), 55, turned)
+
+    [[high]] = rise_by_roll(Stem(50, 0, 40), 20, 0, [50], [0], grip, 66, 35, 40)
+    # Thirty up by rise are 30/sin 66° of pile less, which brings the clamp 30/tan 66° forward.
+    assert high.spacers_mm == pytest.approx(-32.839, abs=0.001)
+    assert high.hands_mm == pytest.approx(13.357, abs=0.001)

@@ -61,6 +61,7 @@ def advice(
     flat: bool,
     child: bool,
     small_hands: bool,
+    large_hands: bool = False,
     flatter: bool = False,
     flatter_by_deg: float = 10.0,
 ) -> tuple[Said, ...]:
@@ -85,4 +86,6 @@ def advice(
         said.append(say("Remotes where the thumb reaches them with the palm still. What sits inboard goes on first."))
     if small_hands:
         said.append(say("Small hands: wind the blade in; then see that the cable has slack and the brake bites."))
+    if large_hands and not flat:
+        said.append(say("Large hands: double the tape where the palm lies; it stands some 3 higher there."))
     return tuple(said)

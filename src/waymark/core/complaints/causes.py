@@ -63,7 +63,7 @@ class Evidence:
 @dataclass(frozen=True, slots=True)
 class Cause:
     """A cause: its name, what shows it, what to look at on the bike, the change with its price, what else that moves, and
-    what would show that it was wrong. One of ``hoods`` is none where the hand is on something else."""
+    what would show that it was wrong. One of ``on`` is none where the hand is on something else."""
 
     name: Said
     shown: Callable[[Seen], Evidence | None]
@@ -72,7 +72,7 @@ class Cause:
     price: Price
     moves: Said
     wrong: Said
-    hoods: bool = False
+    on: ContactKind | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -138,6 +138,9 @@ BOUNDS: dict[str, Bound] = {
     ),
     "nose_up": Bound(
         lambda s: s.saddle_tilt_deg, lambda s: s.sizes.level_deg, True, say("the saddle's nose points {by} up"), _deg
+    ),
+    "trunk_high": Bound(
+        lambda s: s.trunk_deg, lambda s: s.trunk.greatest_deg, True, say("trunk {value}, over {limit} for this use"), _deg
     ),
     "hood_dips": Bound(
         lambda s: s.hood_slope_deg, lambda s: -s.sizes.level_deg, False, say("the hoods dip by {by} to the front"), _deg
@@ -222,6 +225,11 @@ CAUSES: dict[str, Cause] = {
         _hand(0, 1, say("hands {by} up")), "free",
         say("the front wheel carries a little less"), say("the front lifts on climbs, or the wind is felt more"),
     ),
+    "bar_high": Cause(
+        say("hands too high"), BOUNDS["trunk_high"], say("does the front lift on a steep climb, or wash out in a bend?"),
+        _hand(0, -1, say("hands {by} down")), "free",
+        say("the front wheel carries a little more"), say("hands, neck or back complain sooner"),
+    ),
     "reach_long": Cause(
         say("hands too far"), BOUNDS["arm_far"], say("arms locked, sitting on the nose"),
         _hand(-1, 0, say("hands {by} back")), "small part",
@@ -235,21 +243,36 @@ CAUSES: dict[str, Cause] = {
     "hood_dips": Cause(
         say("hoods that dip"), BOUNDS["hood_dips"], say("a level on the hoods; do the hands slide?"),
         _by_tool(say("bar or levers turned up until the hoods are level or rise a little")), "free",
-        say("the hands go up and back a little"), say("wrists bent back"), hoods=True,
+        say("the hands go up and back a little"), say("wrists bent back"), on="hood",
     ),
     "hood_steep": Cause(
         say("hoods too steep"), BOUNDS["hood_steep"], say("wrists bent back on the hoods"),
         _by_tool(say("bar or levers turned down a little")), "free", say("the hands go forward a little"),
-        say("hands slide forward"), hoods=True,
+        say("hands slide forward"), on="hood",
     ),
     "bar_wide": Cause(
         say("bar too wide"), BOUNDS["bar_wide"], say("elbows out, shoulders up, worse in the drops"),
         _by_tool(say("levers turned in, then a narrower bar")), "part", say("steering needs less hand, and tells less"),
-        say("breath feels short, or the bike feels nervous on rough ground"), hoods=True,
+        say("breath feels short, or the bike feels nervous on rough ground"), on="hood",
     ),
     "bar_narrow": Cause(
         say("bar too narrow"), BOUNDS["bar_narrow"], say("elbows pressed in, chest closed"),
-        _by_tool(say("a wider bar")), "part", say("the arms reach a little farther"), say("shoulders creep up"), hoods=True,
+        _by_tool(say("a wider bar")), "part", say("the arms reach a little farther"), say("shoulders creep up"), on="hood",
+    ),
+    "grips_wide": Cause(
+        say("grips far apart"), _unseen, say("elbows out and shoulders up where the track is narrow"),
+        _by_tool(say("grips and levers moved in, then the bar cut by 5 a side")), "free",
+        say("steering needs a little more hand"), say("the front wanders on rough ground"), on="grip",
+    ),
+    "rolled_forward": Cause(
+        say("bar rolled forward"), _unseen, say("fingers off the levers: is the weight on the outer palm?"),
+        _by_tool(say("bar rolled back by {by}", by=Angle(2.0))), "free", say("the grips come a little back and down"),
+        say("the weight goes to the inner palm"), on="grip",
+    ),
+    "rolled_back": Cause(
+        say("bar rolled back"), _unseen, say("fingers off the levers: is the weight on the inner palm?"),
+        _by_tool(say("bar rolled forward by {by}", by=Angle(2.0))), "free", say("the grips go a little forward and up"),
+        say("the weight goes to the outer palm"), on="grip",
     ),
     "hip_closed": Cause(
         say("hip closed at the top"), BOUNDS["hip"], say("knee at the chest, trunk moved by the thigh"),

@@ -43,7 +43,7 @@ def rank(complaints: Sequence[str], seen: Seen) -> tuple[Ranked, ...]:
     found = []
     for key, cause in CAUSES.items():
         of = tuple(name for name in asked if key in COMPLAINTS[name].causes)
-        if of and (seen.hand_on == "hood" or not cause.hoods):
+        if of and (cause.on in (None, seen.hand_on)):
             said, step = cause.change(seen)
             found.append(Ranked(key, cause, of, cause.shown(seen), said, step))
     return tuple(sorted(found, key=lambda r: _order(r)))

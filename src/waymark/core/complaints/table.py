@@ -59,6 +59,32 @@ COMPLAINTS: dict[str, Complaint] = {
     "hot_feet": Complaint(
         say("hot or numb feet"), ("cleat_forward", "stance"), (_SHOES, say("soles and insoles")), doctor=True
     ),
+    "shoulders_up": Complaint(say("shoulders up"), ("bar_wide", "grips_wide", "reach_short", "bar_low"), (_BODY,)),
+    "outer_palm": Complaint(say("weight on the outer palm"), ("rolled_forward", "bar_wide", "grips_wide"), (_GROUND,)),
+    "inner_palm": Complaint(say("weight on the inner palm"), ("rolled_back", "bar_narrow", "hood_steep"), (_GROUND,)),
+    "arms_locked": Complaint(say("arms locked"), ("reach_long", "bar_low", "nose_down"), (_BODY,)),
+    "on_the_nose": Complaint(
+        say("sitting on the nose"), ("reach_long", "saddle_high", "bar_low"), (say("the saddle's shape and width"),)
+    ),
+    "knee_at_chest": Complaint(say("knee at the chest"), ("hip_closed", "crank_long", "bar_low", "reach_short")),
+    "heel_at_stay": Complaint(
+        say("heel at the stay"), ("cleat_turned", "stance"), (say("the shoe's own width; the stays' place"),)
+    ),
+    "front_lifts": Complaint(
+        say("the front lifts"), ("bar_high", "reach_short"), (say("low gears pushed hard; a heavy bag behind"),)
+    ),
+    "front_washes": Complaint(
+        say("the front washes out"), ("bar_high", "reach_short"),
+        (say("the front tyre's pressure and tread"), say("speed and line in the bend")),
+    ),
+    "twitchy": Complaint(
+        say("twitchy"), ("reach_short", "bar_narrow"),
+        (say("play in headset and hubs"), say("tyre pressure; a bag on the bar")),
+    ),
+    "slow_steering": Complaint(
+        say("slow to steer"), ("reach_long", "grips_wide", "bar_wide"),
+        (say("a tight headset, stiff hoses"), say("a soft front tyre")),
+    ),
     "too_stretched": Complaint(say("feels too long"), ("reach_long", "bar_low", "nose_down")),
     "too_cramped": Complaint(say("feels too short"), ("reach_short", "bar_narrow", "saddle_low", "hip_closed")),
 }  # fmt: skip

@@ -2,6 +2,7 @@
 
 from waymark.core.handling.balance import Balance, Sex, balance, mass_centre
 from waymark.core.handling.compare import Difference, Handling, differences, handling_of
+from waymark.core.handling.rise_roll import Raised, rise_by_roll
 from waymark.core.handling.stem_width import Pair, stem_by_width, weighted
 
 __all__ = [
@@ -9,11 +10,13 @@ __all__ = [
     "Difference",
     "Handling",
     "Pair",
+    "Raised",
     "Sex",
     "balance",
     "differences",
     "handling_of",
     "mass_centre",
+    "rise_by_roll",
     "stem_by_width",
     "weighted",
 ]

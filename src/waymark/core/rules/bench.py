@@ -21,6 +21,7 @@ BENCH: dict[str, HouseDefault] = {
     "own_post_up_mm": HouseDefault(30, "mm", "And comes out by so much: look for its mark.", "house"),
     "worse_work_points": HouseDefault(2, "points", "A dearer way that is so much worse is no way.", "house"),
     "stem_step_mm": HouseDefault(10, "mm", "Stems come in tens.", "house"),
+    "rise_step_mm": HouseDefault(10, "mm", "Rises come in tens.", "house"),
     "width_step_mm": HouseDefault(20, "mm", "Bars are told apart by two centimetres.", "house"),
 }
 
@@ -43,6 +44,7 @@ class BenchSteps:
     own_post_up_mm: float
     worse_work_points: float
     stem_step_mm: float
+    rise_step_mm: float
     width_step_mm: float
 
 

@@ -29,6 +29,7 @@ class Situation:
     toe_overlap_mm: float | None
     hurts: bool
     saddle_moved_mm: float
+    heavy: bool = False
     rules: tuple[Said, ...] = ()
 
 
@@ -47,6 +48,10 @@ def cautions_for(it: Situation) -> list[Said]:
         said.append(say("Post: the insertion mark stays hidden, in post and frame."))
     if it.tall_post:
         said.append(say("A very tall post: ask the frame's maker for its limit."))
+    if it.heavy:
+        said.append(
+            say("A heavy rider: ask for the limits of wheels, bar, stem and post; more spokes behind, wider tyres.")
+        )
     if it.toe_overlap_mm is not None and it.toe_overlap_mm < 0:
         said.append(
             say(

@@ -179,6 +179,7 @@ PLACING: dict[str, HouseDefault] = {
     "deep_reach_mm": HouseDefault(90, "mm", "Longer bends are of another time.", _BARS),
     "deep_drop_mm": HouseDefault(135, "mm", "And so are deeper ones.", _BARS),
     "short_rider_mm": HouseDefault(1650, "mm", "So short riders have short arms and small hands.", "house"),
+    "large_hand_mm": HouseDefault(205, "mm", "A hand so large closes round a thin bar.", "house"),
     "small_hand_mm": HouseDefault(175, "mm", "A hand so small reaches no lever on a long bend.", "house"),
 }
 HANDLING: dict[str, HouseDefault] = {

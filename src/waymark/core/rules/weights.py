@@ -74,6 +74,7 @@ class Placing:
     deep_reach_mm: float = PLACING["deep_reach_mm"].value
     deep_drop_mm: float = PLACING["deep_drop_mm"].value
     short_rider_mm: float = PLACING["short_rider_mm"].value
+    large_hand_mm: float = PLACING["large_hand_mm"].value
     small_hand_mm: float = PLACING["small_hand_mm"].value
 
 

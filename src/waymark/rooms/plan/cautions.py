@@ -60,6 +60,7 @@ def cautions_of(facts: Facts) -> list[Said]:
             toe_overlap_mm=toe_mm(facts, size.chart.geometry()),
             hurts=hurts(facts),
             saddle_moved_mm=plan[0].distance_mm(now[0]) if now and plan else 0.0,
+            heavy=(facts.profile.mm("mass") or 0.0) >= house.heavy_kg,
             rules=tuple(rules_of(facts)),
         )
     )

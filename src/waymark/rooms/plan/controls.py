@@ -78,6 +78,7 @@ def controls_advice(facts: Facts) -> tuple[Said, ...]:
         flat=has_flat_bar(facts),
         child=child,
         small_hands=small,
+        large_hands=hand is not None and hand >= facts.house.placing.large_hand_mm,
         flatter=schools(facts).levers == "flatter",
         flatter_by_deg=facts.house.placing.flatter_lever_deg,
     )

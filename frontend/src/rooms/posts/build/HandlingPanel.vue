@@ -7,7 +7,7 @@ import { useSettings } from '@/shared/settings'
 import NumberRow from '@/shared/ui/NumberRow.vue'
 import SchoolChoice from '@/shared/ui/SchoolChoice.vue'
 import TypedBox from '@/shared/ui/TypedBox.vue'
-import { told } from '@/shared/units'
+import { MINUS, told } from '@/shared/units'
 
 import { useSheet } from '@/rooms/files/useSheet'
 
@@ -23,6 +23,7 @@ function shown(row: Row, value: number | null | undefined) {
   if (row.percent) return `${Math.round(value)} %`
   return row.fine ? value.toFixed(1) : told(value, unit.value)
 }
+const degrees = (deg: number) => `${Math.round(deg) < 0 ? MINUS : ''}${Math.abs(Math.round(deg))}`
 const signed = (mm: number | null) =>
   mm === null
     ? '·'
@@ -121,6 +122,40 @@ function hill(name: 'cadence_rpm' | 'power_w' | 'gradient_percent', set: number 
           )
         }}
       </p>
+      <template v-if="view.raised">
+        <h3>{{ $t('Rise and roll, at one height') }}</h3>
+        <table class="bench-table pairs">
+          <thead>
+            <tr>
+              <th scope="col">{{ $t('Bar, rise') }}</th>
+              <th v-for="roll in view.raised.rolls_deg" :key="roll" scope="col">
+                {{ $t('rolled {deg}°', { deg: degrees(roll) }) }}
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(row, i) in view.raised.rows" :key="view.raised.rises_mm[i]">
+              <th scope="row" class="figure">{{ told(view.raised.rises_mm[i]!, unit) }}</th>
+              <td
+                v-for="(it, j) in row"
+                :key="view.raised.rolls_deg[j]"
+                :class="{
+                  on:
+                    view.raised.rises_mm[i] === view.raised.rise_mm &&
+                    view.raised.rolls_deg[j] === view.raised.roll_deg,
+                  not: !it.stands,
+                }">
+                <b class="figure">{{ signed(it.hands_mm) }}</b>
+                <small class="figure quiet">{{ $t('pile {by}', { by: signed(it.spacers_mm) }) }}</small>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <p class="small quiet">
+          {{ $t('Above: hands forward or back. Below: what the pile changes by to keep the height; grey: it cannot.') }}
+        </p>
+        <p v-if="view.raised.says" class="small ochre-ink">{{ view.raised.says }}</p>
+      </template>
       <h3>{{ view.pairs.asks.question }}</h3>
       <SchoolChoice
         v-bind="view.pairs.asks"
@@ -209,6 +244,9 @@ function hill(name: 'cadence_rpm' | 'power_w' | 'gradient_percent', set: number 
 .pairs td small {
   display: block;
   font-size: 12px;
+}
+.pairs .not {
+  opacity: 0.45;
 }
 .pairs .school {
   box-shadow: inset 0 -2px 0 var(--goal);

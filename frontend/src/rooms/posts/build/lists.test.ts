@@ -22,6 +22,7 @@ const handling = (more: Partial<NonNullable<BuildView['handling']>['gears']> = {
   ],
   note: null,
   pairs: null as NonNullable<BuildView['handling']>['pairs'],
+  raised: null as NonNullable<BuildView['handling']>['raised'],
   gears: {
     now: { rings: '', cogs: '' },
     then: { rings: '40', cogs: '10 45' },
@@ -45,6 +46,41 @@ describe('handling and gears', () => {
       ['On the front wheel', '44 %', '43 %'],
       ['Fastest at that cadence', '·', '47.9 km/h'],
     ])
+  })
+
+  it('sets rises against rolls at one height, what the pile cannot give greyed, and a tall pile told', () => {
+    const it_ = (hands_mm: number, spacers_mm: number, stands = true) => ({ hands_mm, spacers_mm, arm_mm: 330, stands })
+    const raised = {
+      rise_mm: 20,
+      roll_deg: 0,
+      rises_mm: [20, 50],
+      rolls_deg: [-4, 0],
+      rows: [
+        [it_(1.4, 0.2), it_(0, 0)],
+        [it_(15, -31.6, false), it_(13.4, -32.8)],
+      ],
+      says: '35 under the stem is a tall pile: a bar of 50 rise gives the same height with less.',
+    }
+    const pairs = {
+      stem_mm: 50,
+      width_mm: 760,
+      stems_mm: [50],
+      widths_mm: [760],
+      rows: [[{ felt_mm: 0, spacers_mm: 0, arm_mm: 330 }]],
+      asks: { key: 'weight', question: 'Weight', taken: 'a', house: 'a', own: false, choices: [] },
+      by_school: null,
+      says: null,
+    }
+    const panel = mount(HandlingPanel, { props: { build: build({ handling: { ...handling(), pairs, raised } }) } })
+    const cells = panel.findAll('.pairs')[1]!.findAll('td')
+    expect(cells.map((d) => d.text())).toEqual(['+1pile 0', '0pile 0', '+15pile −32', '+13pile −33'])
+    expect(cells.map((d) => d.classes())).toEqual([[], ['on'], ['not'], []])
+    const heads = panel
+      .findAll('.pairs')[1]!
+      .findAll('thead th')
+      .map((h) => h.text())
+    expect(heads).toEqual(['Bar, rise', 'rolled −4°', 'rolled 0°'])
+    expect(panel.get('p.ochre-ink').text()).toBe(raised.says)
   })
 
   it('sets stems against widths at one height, the pair that is on and the one of the school marked', async () => {

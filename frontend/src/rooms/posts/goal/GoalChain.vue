@@ -109,6 +109,7 @@ const last = (line: Line) => view.value.lines[view.value.lines.length - 1]?.id =
       </p>
       <StepDetail
         v-if="open === line.id"
+        :id="sheet.id"
         class="detail"
         :line="line"
         :step="state.chain!.find((x) => x.id === line.id)!.step"

@@ -16,7 +16,7 @@ import SchoolPicks from './SchoolPicks.vue'
 type Line = NonNullable<Sheet['goal']>['lines'][number]
 type Step = Schemas['SetStep']['step']
 type Choice = Line['schools'][number]
-const props = defineProps<{ line: Line; step: Step; first: boolean; last: boolean }>()
+const props = defineProps<{ id: number; line: Line; step: Step; first: boolean; last: boolean }>()
 const emit = defineEmits<{ shift: [by: number] }>()
 const store = useSheet()
 const set = (more: Partial<Step>) =>
@@ -113,6 +113,12 @@ const numbers = computed((): Numbered[] => {
       <button type="button" class="plain every" :aria-expanded="every" @click="every = !every">
         {{ every ? $t('Fewer lengths') : $t('Every length, with torque, gears and toe room') }}
       </button>
+      <router-link
+        v-if="crank.to_mm !== line.crank_mm"
+        class="small"
+        :to="{ path: `/fits/${id}/ride`, query: { crank: `${line.crank_mm},${crank.to_mm}` } }">
+        {{ $t('Belief biases cranks: try {a} against {b} blind', { a: line.crank_mm, b: crank.to_mm }) }}
+      </router-link>
       <CrankTable
         v-if="every"
         :stops="line.stops"
@@ -154,18 +160,22 @@ const numbers = computed((): Numbered[] => {
         :value="aero.clamp ?? 'unknown'"
         :options="CLAMPS"
         @pick="(clamp) => set({ clamp } as Partial<Step>)" />
-      <label
-        >{{ $t('To be held for, min') }}
-        <el-input-number
-          size="small"
-          :model-value="aero.held_min ?? undefined"
-          :min="1"
-          :max="1440"
-          :step="5"
-          :value-on-clear="null"
-          :aria-label="$t('To be held for, min')"
-          @change="(v) => set({ held_min: v ?? null } as Partial<Step>)" />
-      </label>
+      <NumberRow
+        :label="$t('Pads, centre to centre')"
+        :value="aero.pad_width_mm ?? null"
+        :least="80"
+        :most="500"
+        :step="10"
+        :blank="$t('shoulders')"
+        @keep="(v) => set({ pad_width_mm: v } as Partial<Step>)" />
+      <NumberRow
+        :label="$t('To be held for, min')"
+        :value="aero.held_min ?? null"
+        :least="1"
+        :most="1440"
+        :step="5"
+        :blank="$t('not asked')"
+        @keep="(v) => set({ held_min: v } as Partial<Step>)" />
     </template>
     <Choices
       v-if="line.hands.length"

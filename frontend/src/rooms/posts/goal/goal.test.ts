@@ -32,6 +32,7 @@ const line = (id: number, more: Partial<Line> = {}): Line => ({
   stops: [],
   picks: [],
   cleat_aft_mm: 0,
+  crank_mm: 172.5,
   trouble: null,
   ...more,
 })
@@ -199,9 +200,29 @@ describe('within a step', () => {
   })
   const make = (step: Step, more: Partial<Line> = {}) => {
     const sent = vi.spyOn(useSheet(), 'change').mockResolvedValue()
-    const it = mount(StepDetail, { props: { line: line(3, more), step, first: true, last: false } })
+    const it = mount(StepDetail, { props: { id: 4, line: line(3, more), step, first: true, last: false } })
     return { it, sent }
   }
+
+  it('asks the maker of the bar and how long pads are to be held', async () => {
+    const pads: Step = { kind: 'aero', forward_deg: 5, elbow_deg: 100, foot: 'fixed', clamp: 'unknown', held_min: null }
+    const { it, sent } = make(pads, { kind: 'aero' })
+    await it.get('[aria-label="A clamp on this bar, by its maker"] input[value="forbidden"]').setValue(true)
+    await it.get('input[aria-label="To be held for, min"]').setValue('40')
+    expect(sent.mock.calls).toEqual([
+      [{ do: 'goal.set', id: 3, step: { ...pads, clamp: 'forbidden' } }],
+      [{ do: 'goal.set', id: 3, step: { ...pads, held_min: 40 } }],
+    ])
+  })
+
+  it('leads to a blind trial where another crank is asked', async () => {
+    const at = { stops: [{ crank_mm: 165, hip_deg: 45, hip_by_deg: 1, foot_lower_mm: 14 } as never], crank_mm: 172.5 }
+    const { it } = make(
+      { kind: 'crank', to_mm: 165, keep: 'extension', hands: 'with_saddle' },
+      { kind: 'crank', ...at },
+    )
+    expect(it.get('router-link').text()).toBe('Belief biases cranks: try 172.5 against 165 blind')
+  })
 
   it('chooses the other school and keeps the rest of the step', async () => {
     const { it, sent } = make(
@@ -224,6 +245,8 @@ describe('within a step', () => {
     expect(asks({ kind: 'aero', forward_deg: 5, elbow_deg: 100 } as Step)).toEqual([
       'Forward about the BB, °',
       'Elbow, °',
+      'Pads, centre to centre',
+      'To be held for, min',
     ])
     expect(asks({ kind: 'move', mark: 'hand' } as Step)).toEqual(['Forward', 'Up'])
     expect(asks({ kind: 'mix' } as Step)).toEqual([])

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 
 import type { Sheet } from '@/shared/api/client'
 import { t } from '@/shared/i18n'
@@ -16,7 +17,9 @@ import TrialSheet from './TrialSheet.vue'
 const props = defineProps<{ sheet: Sheet }>()
 const ride = computed(() => props.sheet.ride)
 const running = computed(() => Boolean(ride.value?.trial?.so_far))
-const shown = ref<'rides' | 'trial'>('rides')
+const route = useRoute()
+const cranks = computed(() => (typeof route?.query.crank === 'string' ? route.query.crank : null))
+const shown = ref<'rides' | 'trial'>(cranks.value ? 'trial' : 'rides')
 // A trial that is running comes first; its last run does not take it away from under the eye.
 watch(running, (now) => now && (shown.value = 'trial'), { immediate: true })
 const options = [
@@ -37,7 +40,7 @@ const options = [
     </template>
     <template v-else>
       <TrialSheet v-if="ride.trial" :key="ride.trial.trial.id" :it="ride.trial" />
-      <TrialPlan :another="Boolean(ride.trial)" />
+      <TrialPlan :another="Boolean(ride.trial)" :cranks="cranks" />
     </template>
   </article>
 </template>

@@ -10,7 +10,7 @@ import { useSheet } from '@/rooms/files/useSheet'
 import { keep } from './keep'
 
 /** A trial planned: what differs, the set-ups, what is looked at, how long. Ready patterns fill it in. */
-defineProps<{ another: boolean }>()
+const props = defineProps<{ another: boolean; cranks?: string | null }>()
 const store = useSheet()
 const open = ref(false)
 const draft = reactive({
@@ -108,6 +108,12 @@ const ready = computed(
 )
 function fill(pattern: (typeof PATTERNS)[number]) {
   Object.assign(draft, { minutes: 4, rest_minutes: 2, ...pattern.fills, measured: [...pattern.fills.measured] })
+}
+// Two cranks that the goal asks to have ridden blind.
+if (props.cranks) {
+  fill(PATTERNS.find((p) => p.name === t('Two cranks'))!)
+  Object.assign(draft, { set_ups: list(props.cranks).slice(0, 2).join(', '), blind: true })
+  open.value = true
 }
 async function plan() {
   const { differs, blocks, minutes, rest_minutes, power_w, blind, by_itself, measured } = draft

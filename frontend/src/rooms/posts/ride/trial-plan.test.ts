@@ -12,10 +12,10 @@ beforeEach(() => {
 })
 afterEach(() => vi.useRealTimers())
 
-function shown(another = false) {
+function shown(another = false, cranks: string | null = null) {
   const sent: Command[] = []
   vi.spyOn(useSheet(), 'change').mockImplementation(async (...commands) => void sent.push(...commands))
-  const it_ = mount(TrialPlan, { props: { another } })
+  const it_ = mount(TrialPlan, { props: { another, cranks } })
   const button = (name: string) => it_.findAll('button').find((b) => b.text() === name)!
   const box = (label: string) => it_.get(`[aria-label="${label}"]`)
   const value = (label: string) => (box(label).element as HTMLInputElement).value
@@ -48,6 +48,11 @@ describe('a trial that is planned', () => {
     })
     expect(planned.seed).toBeGreaterThanOrEqual(0)
     expect(planned.seed).toBeLessThan(1_000_000)
+  })
+  it('stands ready for the two cranks that the goal asks to have ridden blind', async () => {
+    const { value, draw } = shown(true, '172.5,165')
+    expect([value('What differs'), value('Set-ups, two to four')]).toEqual(['crank', '172.5, 165'])
+    expect(await draw()).toMatchObject({ differs: 'crank', treatments: ['172.5', '165'], blind: true, blocks: 4 })
   })
   it('leaves nothing of one pattern in the next', async () => {
     const { button, draw } = shown()

@@ -9,7 +9,17 @@ from math import pi
 from waymark.core.body import segments
 from waymark.core.cockpit import FlatStand, place_grip
 from waymark.core.gearing import Gearing, Gears, Hill, gear_advice
-from waymark.core.handling import Balance, Handling, Pair, balance, differences, handling_of, stem_by_width, weighted
+from waymark.core.handling import (
+    Balance,
+    Handling,
+    Pair,
+    balance,
+    differences,
+    handling_of,
+    rise_by_roll,
+    stem_by_width,
+    weighted,
+)
 from waymark.core.marks import Mark
 from waymark.core.rules.gears import GEARS, GROUNDS, Ground
 from waymark.core.say import Said, exactly, say
@@ -39,6 +49,8 @@ from waymark.rooms.posts.build.shapes import (
     HandlingRow,
     HillOut,
     PairOut,
+    RaisedOut,
+    RiseByRoll,
     StemByWidth,
     TypedGears,
 )
@@ -74,7 +86,13 @@ def handling_view(facts: Facts) -> HandlingOut | None:
         for x in differences(now, then)
     ]
     missing = say("Without the present frame’s chart there is nothing to compare with: name it in Measure.")
-    return HandlingOut(rows=rows, note=missing if now is None else None, pairs=_pairs(facts), gears=_gears(facts))
+    return HandlingOut(
+        rows=rows,
+        note=missing if now is None else None,
+        pairs=_pairs(facts),
+        raised=_raised(facts),
+        gears=_gears(facts),
+    )
 
 
 def _pairs(facts: Facts) -> StemByWidth | None:
@@ -107,6 +125,52 @@ def _pairs(facts: Facts) -> StemByWidth | None:
         asks=frame_school(facts, "weight"),
         by_school=None if taken is None else Point(x_mm=taken.stem_mm, y_mm=taken.width_mm),
         says=None if taken is None else _weight_words(taken, stem.length_mm, stand.bar.width_mm, alike),
+    )
+
+
+def _raised(facts: Facts) -> RiseByRoll | None:
+    """Rises about the one that is on, as far as the shelves have them, against rolls, the height kept by spacers."""
+    b, stand, frame = facts.part(BuildState), bar_stand(facts), chosen_option(facts)
+    stem = stem_of(b)
+    if not isinstance(stand, FlatStand) or stem is None or frame is None:
+        return None
+    sold = (p.rise_mm for _, p in fitting_bars(facts) if isinstance(p, FlatBarPart))
+    rises = _about(stand.bar.rise_mm, sold, facts.house.bench.rise_step_mm)
+    step = 2 * facts.house.bench.roll_step_deg
+    rolls = sorted({stand.roll_deg, *(stand.roll_deg + k * step for k in (-1, 1))})
+    rows = rise_by_roll(
+        stem,
+        stand.bar.rise_mm,
+        stand.roll_deg,
+        rises,
+        rolls,
+        lambda rise, roll: place_grip(replace(stand.bar, rise_mm=rise), stand.hand_inset_mm, roll),
+        frame.head_angle_deg,
+        b.spacers_mm,
+        frame.spacer_limit_mm,
+    )
+    tall = b.spacers_mm > facts.house.weights.pile_tall_mm
+    taller = [x for x, row in zip(rises, rows, strict=True) if x > stand.bar.rise_mm and any(it.stands for it in row)]
+    says = None
+    if tall and taller:
+        says = say(
+            "{pile} under the stem is a tall pile: a bar of {rise} rise gives the same height with less.",
+            pile=exactly(b.spacers_mm),
+            rise=exactly(max(taller)),
+        )
+    return RiseByRoll(
+        rise_mm=stand.bar.rise_mm,
+        roll_deg=stand.roll_deg,
+        rises_mm=rises,
+        rolls_deg=rolls,
+        rows=[
+            [
+                RaisedOut(spacers_mm=it.spacers_mm, hands_mm=it.hands_mm, arm_mm=it.arm_mm, stands=it.stands)
+                for it in row
+            ]
+            for row in rows
+        ],
+        says=says,
     )
 
 

@@ -286,12 +286,33 @@ class StemByWidth(BaseModel):
     says: Told | None
 
 
+class RaisedOut(BaseModel):
+    """A rise with a roll at the same height: pile and hands against now, the steering arm, whether the pile allows it."""
+
+    spacers_mm: float
+    hands_mm: float
+    arm_mm: float
+    stands: bool
+
+
+class RiseByRoll(BaseModel):
+    """Rises (rows) against rolls (columns) at one height, against the pair that is on."""
+
+    rise_mm: float
+    roll_deg: float
+    rises_mm: list[float]
+    rolls_deg: list[float]
+    rows: list[list[RaisedOut]]
+    says: Told | None
+
+
 class HandlingOut(BaseModel):
     """Handling and gears against the present bike; ``pairs`` where the hands are on grips."""
 
     rows: list[HandlingRow]
     note: Told | None
     pairs: StemByWidth | None
+    raised: RiseByRoll | None
     gears: GearsOut
 
 

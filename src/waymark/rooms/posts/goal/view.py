@@ -97,6 +97,7 @@ class StepLine(BaseModel):
     stops: list[Stop]
     picks: list[SchoolPick]
     cleat_aft_mm: float
+    crank_mm: float
     trouble: Told | None
 
 
@@ -157,7 +158,7 @@ def _line(facts: Facts, kept: ChainLine, link: Link) -> StepLine:
         id=kept.id,
         kind=kept.step.kind,
         title=title_of(link.step, link.before),
-        why=[*link.why, *forward_words(facts, link)],
+        why=[*link.why[:1], *forward_words(facts, link), *link.why[1:]],
         words=kept.words,
         parked=kept.parked,
         **_moves(link.before, link.after),
@@ -169,6 +170,7 @@ def _line(facts: Facts, kept: ChainLine, link: Link) -> StepLine:
         stops=_stops(facts, link) if link.trouble is None else [],
         picks=_picks(facts, link) if link.trouble is None else [],
         cleat_aft_mm=link.before.foot.cleat_aft_mm,
+        crank_mm=link.before.crank_mm,
         trouble=link.trouble,
     )
 
