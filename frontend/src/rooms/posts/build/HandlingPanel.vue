@@ -124,7 +124,7 @@ function hill(name: 'cadence_rpm' | 'power_w' | 'gradient_percent', set: number 
       </p>
       <template v-if="view.raised">
         <h3>{{ $t('Rise and roll, at one height') }}</h3>
-        <table class="bench-table pairs">
+        <table class="bench-table pairs raised">
           <thead>
             <tr>
               <th scope="col">{{ $t('Bar, rise') }}</th>

@@ -38,6 +38,7 @@ const line = (id: number, more: Partial<Line> = {}): Line => ({
 })
 const sheet = (lines: Line[], nudge = 0): Sheet =>
   ({
+    id: 4,
     goal: {
       headline: '',
       note: '',
