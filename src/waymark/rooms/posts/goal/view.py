@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Literal
 
 from pydantic import BaseModel
@@ -9,7 +10,7 @@ from pydantic import BaseModel
 from waymark.core.feet import Hands
 from waymark.core.figures import whole
 from waymark.core.frame import toe_room_mm
-from waymark.core.goal import CrankStep, FootStep, Link, Position, walk
+from waymark.core.goal import CrankStep, CrankStop, FootStep, Link, Position, walk
 from waymark.core.goal.steps import HANDS_SAID, title_of
 from waymark.core.goal.stops import ON_SALE_MM
 from waymark.core.marks import Mark
@@ -154,6 +155,7 @@ def goal_view(facts: Facts) -> GoalView:
 
 
 def _line(facts: Facts, kept: ChainLine, link: Link) -> StepLine:
+    sold = _sold(facts, link)
     return StepLine(
         id=kept.id,
         kind=kept.step.kind,
@@ -167,8 +169,8 @@ def _line(facts: Facts, kept: ChainLine, link: Link) -> StepLine:
         ends_hand=_point(link.end.contact),
         schools=_schools(link),
         hands=_hands(facts, kept, link),
-        stops=_stops(facts, link) if link.trouble is None else [],
-        picks=_picks(facts, link) if link.trouble is None else [],
+        stops=_stops(facts, sold),
+        picks=_picks(facts, link, sold) if link.trouble is None else [],
         cleat_aft_mm=link.before.foot.cleat_aft_mm,
         crank_mm=link.before.crank_mm,
         trouble=link.trouble,
@@ -201,10 +203,15 @@ def _hands(facts: Facts, kept: ChainLine, link: Link) -> list[Choice]:
     return made
 
 
-def _stops(facts: Facts, link: Link) -> list[Stop]:
+def _sold(facts: Facts, link: Link) -> tuple[CrankStop, ...]:
+    """Every crank tried in the whole turn of the leg: once for the line and for what the schools take of it."""
+    if link.trouble is not None or not isinstance(link.step, CrankStep):
+        return ()
+    return crank_line(facts, link.before, link.step)
+
+
+def _stops(facts: Facts, sold: Sequence[CrankStop]) -> list[Stop]:
     """The cranks on sale, seen from where the step starts."""
-    if not isinstance(link.step, CrankStep):
-        return []
     there = shelved_cranks(facts)
     return [
         Stop(
@@ -218,17 +225,17 @@ def _stops(facts: Facts, link: Link) -> list[Stop]:
             shelf=there.get(s.crank_mm),
             says=_stop_words(s.saddle_by, s.torque_change_percent),
         )
-        for s in crank_line(facts, link.before, link.step)
+        for s in sold
     ]
 
 
-def _picks(facts: Facts, link: Link) -> list[SchoolPick]:
+def _picks(facts: Facts, link: Link, sold: Sequence[CrankStop]) -> list[SchoolPick]:
     """What each school would take, where the step is one they part on."""
     if isinstance(link.step, FootStep):
         return cleat_schools(facts, link)
     if not isinstance(link.step, CrankStep):
         return []
-    return crank_schools(facts, link.before.crank_mm, crank_line(facts, link.before, link.step))
+    return crank_schools(facts, link.before.crank_mm, sold)
 
 
 def _crank_to_mm(facts: Facts) -> float:
