@@ -8,10 +8,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from waymark.core.body import BodyMeasures, FootFit, leg_at, pose_at, readouts, segments
-from waymark.core.body.pose import toe_down_deg
+from waymark.core.body import BodyMeasures, FootFit, Seated, Turn, circle, leg_at, pose_at, readouts, segments
+from waymark.core.body.turn import toe_down_deg
 from waymark.core.errors import GeometryError
-from waymark.core.marks import Mark
+from waymark.core.marks import Mark, angle_between_deg
 
 SADDLE = Mark(-733 * cos(radians(73.5)), 733 * sin(radians(73.5)))
 HAND = Mark(455, 560)
@@ -157,3 +157,38 @@ def test_a_leg_reaches_just_when_it_spans_the_longest_way_of_the_turn(height: fl
     room = min(body.thigh_mm + body.shank_mm - longest, shortest - abs(body.thigh_mm - body.shank_mm))
     if abs(room) > 0.01:
         assert readouts(saddle, Mark(455, 560), body, foot, crank).reaches == (room > 0)
+
+
+@given(
+    st.floats(-300, -120),
+    st.floats(500, 900),
+    st.floats(120, 200),
+    st.floats(0, 720),
+    st.floats(-10, 10),
+    st.floats(0, 12),
+)
+def test_a_leg_reckoned_in_plain_numbers_is_the_one_that_circles_give(
+    x: float, y: float, crank: float, at: float, turned: float, aft: float
+) -> None:
+    foot, seated, saddle = FootFit(265, 25, aft), Seated(foot_turned_deg=turned), Mark(x, y)
+    leg, trunk = leg_at(saddle, RIDER, foot, crank, at, seated), Mark(cos(radians(40)), sin(radians(40)))
+    turn = Turn.of(leg.hip, RIDER, foot, crank, turned)
+    assert turn.way_mm(at) == pytest.approx(leg.hip.distance_mm(leg.ankle), abs=1e-9)
+    # The foot: ankle behind and above the pedal axle by the foot's own lengths, toes down by its pitch.
+    off, eta = leg.ankle - leg.pedal, radians(-leg.toe_down_deg)
+    assert off.x_mm * cos(eta) + off.y_mm * sin(eta) == pytest.approx(-(0.47 * 265 - aft), abs=1e-9)
+    assert off.y_mm * cos(eta) - off.x_mm * sin(eta) == pytest.approx(100, abs=1e-9)
+    if abs(turn.way_mm(at) - RIDER.thigh_mm - RIDER.shank_mm) > 1e-3:
+        assert turn.knee(at).distance_mm(leg.knee) < 1e-4
+        assert turn.knee_deg(at) == pytest.approx(leg.knee_flexion_deg, abs=1e-5)
+        assert turn.hip_deg(at, radians(40)) == pytest.approx(angle_between_deg(leg.knee - leg.hip, trunk), abs=1e-5)
+
+
+@given(st.floats(-260, -150), st.floats(600, 760), st.floats(150, 180))
+def test_the_extremes_of_a_turn_are_those_of_every_tenth_of_a_degree(x: float, y: float, crank: float) -> None:
+    read = readouts(Mark(x, y), HAND, RIDER, FOOT, crank)
+    every = circle(Mark(x, y), HAND, RIDER, FOOT, crank, 0.5)
+    assert read.hip_least_deg == pytest.approx(min(r.hip_deg for r in every), abs=0.002)
+    if read.reaches:
+        assert read.knee_flexion_least_deg == pytest.approx(min(r.knee_flexion_deg for r in every), abs=0.02)
+        assert read.knee_flexion_greatest_deg == pytest.approx(max(r.knee_flexion_deg for r in every), abs=0.02)

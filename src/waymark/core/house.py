@@ -67,6 +67,7 @@ class House:
     held_at_mm: float = _number("held_at_mm")
     shoes_mm: float = _number("shoes_mm")
     bike_mass_kg: float = _number("bike_mass_kg")
+    guess_upright_share: float = _number("guess_upright_share")
     heavy_kg: float = _number("heavy_kg")
     dial_edge_deg: float = _number("dial_edge_deg")
     moved_mm: float = _number("moved_mm")

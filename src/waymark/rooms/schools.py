@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
+from waymark.core.errors import InputError
 from waymark.core.house import House
 from waymark.core.rules.schools import SCHOOLS
 from waymark.core.say import Said, say, term
-from waymark.rooms.files import Command
 from waymark.rooms.telling import Told
 
 
@@ -31,26 +31,34 @@ class SchoolOut(BaseModel):
     choices: list[ChoiceOut]
 
 
+def choices_of(question: str) -> list[ChoiceOut]:
+    """The answers of a question as they are sent, the usual one first."""
+    return [ChoiceOut(key=c.key, label=term(c.label), reason=term(c.reason)) for c in SCHOOLS[question].choices]
+
+
 def school_out(question: str, taken: str, own: str | None, house: House) -> SchoolOut:
     """A question as it is sent."""
-    school = SCHOOLS[question]
     return SchoolOut(
-        key=school.key,
-        question=term(school.question),
+        key=question,
+        question=term(SCHOOLS[question].question),
         taken=taken,
-        house=house.schools[school.key],
+        house=house.schools[question],
         own=own is not None,
-        choices=[ChoiceOut(key=c.key, label=term(c.label), reason=term(c.reason)) for c in school.choices],
+        choices=choices_of(question),
     )
 
 
-def followed(command: Command, question: str, school: str | None) -> Said:
-    """What is said when a file follows a school, or its house again; raises ``InputError`` for no answer to this."""
+def followed(question: str, school: str | None, field: str) -> Said:
+    """What is said when a school is followed, or the house's again; raises ``InputError`` for no answer to this."""
     asked = SCHOOLS[question]
     if school is None:
         return say("{question}: as the house has it", question=term(asked.question))
     choice = next((c for c in asked.choices if c.key == school), None)
     if choice is None:
-        allowed = ", ".join(c.key for c in asked.choices)
-        raise command.refuse("school", "No such school answers this.", allowed, school)
+        raise InputError(
+            "No such school answers this.",
+            field=field,
+            allowed=", ".join(c.key for c in asked.choices),
+            kept=school[:60],
+        )
     return say("{question}: {choice}", question=term(asked.question), choice=term(choice.label))

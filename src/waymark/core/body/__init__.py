@@ -1,9 +1,10 @@
 """The rider in the plane: segments, one pose, and the read-outs a fitter looks at (docs/formulas.md, Body)."""
 
 from waymark.core.body.circle import CircleRow, circle
-from waymark.core.body.pose import SEATED, LegPose, Pose, Seated, ankle_at, leg_at, pose_at
-from waymark.core.body.readouts import Readouts, readouts
+from waymark.core.body.pose import SEATED, LegPose, Pose, Seated, leg_at, pose_at
+from waymark.core.body.readouts import Readouts, hip_least_deg, readouts
 from waymark.core.body.segments import BodyMeasures, FootFit, Segments, segments
+from waymark.core.body.turn import Turn, extreme
 
 __all__ = [
     "SEATED",
@@ -15,8 +16,10 @@ __all__ = [
     "Readouts",
     "Seated",
     "Segments",
-    "ankle_at",
+    "Turn",
     "circle",
+    "extreme",
+    "hip_least_deg",
     "leg_at",
     "pose_at",
     "readouts",

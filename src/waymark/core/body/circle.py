@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from math import radians
 
-from waymark.core.body.pose import SEATED, Seated, leg_at, pose_at
+from waymark.core.body.pose import SEATED, Seated, pose_at
 from waymark.core.body.segments import FootFit, Segments
-from waymark.core.marks import Mark, angle_between_deg
+from waymark.core.body.turn import Turn
+from waymark.core.marks import Mark
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,11 +34,10 @@ def circle(
 ) -> tuple[CircleRow, ...]:
     """The leg every ``step_deg`` from 0 to under 360; the trunk is still, as it is while pedalling seated."""
     pose = pose_at(saddle, hand, body, foot, crank_mm, pad=pad, seated=seated)
-    trunk = pose.shoulder - pose.near.hip
+    turn = Turn.of(pose.near.hip, body, foot, crank_mm, seated.foot_turned_deg)
+    trunk = radians(pose.trunk_deg)
     rows, i = [], 0
     while (at := round(i * step_deg, 9)) < 360.0:
-        leg = leg_at(saddle, body, foot, crank_mm, at, seated)
-        hip = angle_between_deg(leg.knee - leg.hip, trunk)
-        rows.append(CircleRow(at, leg.knee_flexion_deg, hip, leg.knee, leg.ankle))
+        rows.append(CircleRow(at, *turn.whole(at, trunk)))
         i += 1
     return tuple(rows)

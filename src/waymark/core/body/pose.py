@@ -6,14 +6,10 @@ from dataclasses import dataclass
 from math import cos, radians, sin
 
 from waymark.core.body.segments import WRIST_TO_GRIP_MM, FootFit, Segments
+from waymark.core.body.turn import Turn, toe_down_deg
 from waymark.core.marks import Mark, angle_between_deg, circles_meet, slope_deg
 
 HIP_FROM_SADDLE = Mark(-10.0, 80.0)
-ANKLE_BEHIND_SHARE = 0.47
-ANKLE_ABOVE_SOLE_MM = 75.0
-TOE_DOWN_DEG = 18.0
-TOE_SWING_DEG = 4.0
-TOE_PHASE_DEG = 210.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,26 +75,14 @@ class Pose:
         return angle_between_deg(self.shoulder - self.elbow, self.wrist - self.elbow)
 
 
-def toe_down_deg(crank_deg: float, turned_deg: float = 0.0) -> float:
-    """Foot pitch, toe down: 18° + 4°·cos(crank angle − 210°), both turned where the leg is turned as one piece."""
-    return TOE_DOWN_DEG + turned_deg + TOE_SWING_DEG * cos(radians(crank_deg - TOE_PHASE_DEG - turned_deg))
-
-
-def ankle_at(foot: FootFit, crank_mm: float, crank_deg: float, seated: Seated = SEATED) -> tuple[Mark, Mark, float]:
-    """Pedal axle, ankle and the foot's toe-down angle, which no saddle changes."""
-    a, eta = radians(crank_deg), toe_down_deg(crank_deg, seated.foot_turned_deg)
-    pedal = Mark(crank_mm * sin(a), crank_mm * cos(a))
-    c, s = cos(radians(eta)), sin(radians(eta))
-    behind, above = ANKLE_BEHIND_SHARE * foot.foot_mm - foot.cleat_aft_mm, foot.stack_mm + ANKLE_ABOVE_SOLE_MM
-    return pedal, Mark(pedal.x_mm - c * behind + s * above, pedal.y_mm + s * behind + c * above), eta
-
-
 def leg_at(
     saddle: Mark, body: Segments, foot: FootFit, crank_mm: float, crank_deg: float, seated: Seated = SEATED
 ) -> LegPose:
     """One leg with the crank at ``crank_deg``: knee on circle (hip, thigh) ∩ circle (ankle, shank), forward."""
-    hip = saddle + seated.hip_off
-    pedal, ankle, eta = ankle_at(foot, crank_mm, crank_deg, seated)
+    hip, a = saddle + seated.hip_off, radians(crank_deg)
+    turn = Turn.of(hip, body, foot, crank_mm, seated.foot_turned_deg)
+    pedal, ankle = Mark(crank_mm * sin(a), crank_mm * cos(a)), Mark(*turn.ankle(crank_deg))
+    eta = toe_down_deg(crank_deg, seated.foot_turned_deg)
     meets = circles_meet(hip, body.thigh_mm, ankle, body.shank_mm)
     if meets is None:
         straight = body.thigh_mm / (body.thigh_mm + body.shank_mm)

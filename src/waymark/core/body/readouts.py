@@ -5,12 +5,13 @@ Absolute angles carry several degrees of uncertainty; differences between positi
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass
+from math import radians
 
-from waymark.core.body.pose import SEATED, LegPose, Seated, leg_at, pose_at
+from waymark.core.body.pose import SEATED, Seated, pose_at
 from waymark.core.body.segments import FootFit, Segments
-from waymark.core.marks import Mark, angle_between_deg
+from waymark.core.body.turn import Turn, extreme
+from waymark.core.marks import Mark
 
 STEP_DEG = 10.0
 FINE_DEG = 0.1
@@ -47,60 +48,27 @@ def readouts(
     The leg is swept through a whole turn; extremes are refined to 0.1°.
     """
     pose = pose_at(saddle, hand, body, foot, crank_mm, pad=pad, seated=seated)
-    trunk = pose.shoulder - pose.near.hip
-
-    def leg(at: float) -> LegPose:
-        return leg_at(saddle, body, foot, crank_mm, at, seated)
-
-    def knee(of: LegPose) -> float:
-        return of.knee_flexion_deg
-
-    def hip(of: LegPose) -> float:
-        return angle_between_deg(of.knee - of.hip, trunk)
-
-    turn = [leg(i * STEP_DEG) for i in range(int(360 / STEP_DEG))]
-    least_at, least = _extreme(leg, turn, knee, lowest=True)
-    _, greatest = _extreme(leg, turn, knee, lowest=False)
-    hip_at, hip_least = _extreme(leg, turn, hip, lowest=True)
-    level = leg(90.0)
+    turn = Turn.of(pose.near.hip, body, foot, crank_mm, seated.foot_turned_deg)
+    # The longer the way from hip to ankle, the straighter the knee.
+    longest_at, longest = extreme(turn.way_mm, STEP_DEG, FINE_DEG, lowest=False)
+    shortest_at, shortest = extreme(turn.way_mm, STEP_DEG, FINE_DEG, lowest=True)
+    hip_at, hip_least = hip_least_deg(turn, pose.trunk_deg)
     return Readouts(
-        knee_flexion_bottom_deg=knee(leg(180.0)),
-        knee_flexion_least_deg=least,
-        knee_flexion_least_at_deg=least_at,
-        knee_flexion_greatest_deg=greatest,
+        knee_flexion_bottom_deg=turn.knee_deg(180.0),
+        knee_flexion_least_deg=turn.knee_deg(longest_at),
+        knee_flexion_least_at_deg=longest_at,
+        knee_flexion_greatest_deg=turn.knee_deg(shortest_at),
         hip_least_deg=hip_least,
         hip_least_at_deg=hip_at,
         trunk_deg=pose.trunk_deg,
         shoulder_deg=pose.shoulder_deg,
-        knee_over_pedal_mm=level.knee.x_mm - level.pedal.x_mm,
-        reaches=_reaches(leg, turn, body),
+        knee_over_pedal_mm=turn.knee(90.0).x_mm - crank_mm,
+        reaches=longest <= body.thigh_mm + body.shank_mm and shortest >= abs(body.thigh_mm - body.shank_mm),
         arms_reach=pose.arms_reach,
     )
 
 
-def _reaches(leg: Callable[[float], LegPose], turn: list[LegPose], body: Segments) -> bool:
-    """Whether thigh and shank span the way from hip to ankle where it is longest and where it is shortest."""
-
-    def span(of: LegPose) -> float:
-        return of.hip.distance_mm(of.ankle)
-
-    _, longest = _extreme(leg, turn, span, lowest=False)
-    _, shortest = _extreme(leg, turn, span, lowest=True)
-    return longest <= body.thigh_mm + body.shank_mm and shortest >= abs(body.thigh_mm - body.shank_mm)
-
-
-def _extreme(
-    leg: Callable[[float], LegPose], turn: list[LegPose], value: Callable[[LegPose], float], *, lowest: bool
-) -> tuple[float, float]:
-    """Where ``value`` is extreme over a turn, and that extreme: the coarse ``turn``, then thirds."""
-    sign = 1.0 if lowest else -1.0
-    near = min(range(len(turn)), key=lambda i: sign * value(turn[i])) * STEP_DEG
-    low, high = near - STEP_DEG, near + STEP_DEG
-    while high - low > FINE_DEG:
-        third = (high - low) / 3
-        if sign * value(leg(low + third)) <= sign * value(leg(high - third)):
-            high -= third
-        else:
-            low += third
-    at = (low + high) / 2
-    return at % 360.0, value(leg(at))
+def hip_least_deg(turn: Turn, trunk_deg: float) -> tuple[float, float]:
+    """Where over a turn thigh and trunk are closest, and how close."""
+    trunk = radians(trunk_deg)
+    return extreme(lambda at: turn.hip_deg(at, trunk), STEP_DEG, FINE_DEG, lowest=True)

@@ -8,7 +8,7 @@ from math import atan2, degrees
 from typing import Literal
 
 from waymark.core.marks import Mark
-from waymark.core.say import Angle, Said, exactly, say
+from waymark.core.say import Angle, Said, bare, exactly, say
 
 Control = Literal["lever_in", "lever_down", "blade", "bite", "shifter_in", "dropper_in", "grip"]
 Side = Literal["left", "right"]
@@ -87,5 +87,7 @@ def advice(
     if small_hands:
         said.append(say("Small hands: wind the blade in; then see that the cable has slack and the brake bites."))
     if large_hands and not flat:
-        said.append(say("Large hands: double the tape where the palm lies; it stands some 3 higher there."))
+        said.append(
+            say("Large hands: double the tape where the palm lies; it stands some {by} higher there.", by=bare(3.0))
+        )
     return tuple(said)

@@ -261,7 +261,7 @@ CAUSES: dict[str, Cause] = {
     ),
     "grips_wide": Cause(
         say("grips far apart"), _unseen, say("elbows out and shoulders up where the track is narrow"),
-        _by_tool(say("grips and levers moved in, then the bar cut by 5 a side")), "free",
+        _by_tool(say("grips and levers moved in, then the bar cut by {by} a side", by=bare(5.0))), "free",
         say("steering needs a little more hand"), say("the front wanders on rough ground"), on="grip",
     ),
     "rolled_forward": Cause(

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from waymark.core.body.pose import ANKLE_ABOVE_SOLE_MM, HIP_FROM_SADDLE
+from waymark.core.body.pose import HIP_FROM_SADDLE
 from waymark.core.body.segments import HIP_TO_ANKLE_PER_INSEAM
+from waymark.core.body.turn import ANKLE_ABOVE_SOLE_MM
 
 OF_INSEAM, PEDAL_OF_INSEAM = 0.883, 1.09
 

@@ -6,14 +6,11 @@ longest way: one number, found to a nanometre, however the knee bends.
 
 from __future__ import annotations
 
-from math import sqrt
-
-from waymark.core.body import SEATED, FootFit, Seated, Segments, ankle_at
+from waymark.core.body import SEATED, FootFit, Seated, Segments, Turn, extreme
 from waymark.core.errors import GeometryError
 from waymark.core.marks import Mark
 
 STEP_DEG = 15.0
-GOLDEN = (sqrt(5.0) - 1.0) / 2.0
 # The way is flat where it is longest: so near the place it is within a nanometre.
 FINE_DEG = 1e-4
 STILL_MM = 1e-9
@@ -29,26 +26,9 @@ def longest_way_mm(saddle: Mark, foot: FootFit, crank_mm: float, seated: Seated 
 
 def _longest(saddle: Mark, foot: FootFit, crank_mm: float, seated: Seated) -> tuple[float, Mark]:
     """The longest way, mm, and the ankle at it."""
-    hip = saddle + seated.hip_off
-
-    def way(at: float) -> float:
-        return hip.distance_mm(ankle_at(foot, crank_mm, at, seated)[1])
-
-    coarse = max((i * STEP_DEG for i in range(int(360 / STEP_DEG))), key=way)
-    low, high = coarse - STEP_DEG, coarse + STEP_DEG
-    a, b = high - GOLDEN * (high - low), low + GOLDEN * (high - low)
-    at_a, at_b = way(a), way(b)
-    while high - low > FINE_DEG:
-        if at_a >= at_b:
-            high, b, at_b = b, a, at_a
-            a = high - GOLDEN * (high - low)
-            at_a = way(a)
-        else:
-            low, a, at_a = a, b, at_b
-            b = low + GOLDEN * (high - low)
-            at_b = way(b)
-    ankle = ankle_at(foot, crank_mm, (low + high) / 2, seated)[1]
-    return hip.distance_mm(ankle), ankle
+    turn = Turn(saddle + seated.hip_off, foot, crank_mm, seated.foot_turned_deg, 0.0, 0.0)
+    at, way = extreme(turn.way_mm, STEP_DEG, FINE_DEG, lowest=False)
+    return way, Mark(*turn.ankle(at))
 
 
 def demand_reach(saddle: Mark, body: Segments, foot: FootFit, crank_mm: float, seated: Seated = SEATED) -> float:

@@ -2,7 +2,7 @@
 
 from waymark.core.goal.chain import Link, Walked, walk
 from waymark.core.goal.first import Asked, FirstPosition, first_position
-from waymark.core.goal.schools import Pick, cleat_picks, crank_picks
+from waymark.core.goal.schools import Pick, cleat_picks, crank_in_proportion_mm, crank_picks
 from waymark.core.goal.steps import (
     AeroStep,
     Clamp,
@@ -33,6 +33,7 @@ __all__ = [
     "Step",
     "Walked",
     "cleat_picks",
+    "crank_in_proportion_mm",
     "crank_picks",
     "crank_stops",
     "first_position",

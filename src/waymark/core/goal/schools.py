@@ -20,6 +20,9 @@ class Pick:
     says: Said
 
 
+UNTURNED = say("With the present cranks this leg does not turn.")
+
+
 def crank_picks(
     now_mm: float, stops: Sequence[CrankStop], hip: AngleWindow, inseam_mm: float | None, rules: FeetRules
 ) -> tuple[Pick, ...]:
@@ -38,21 +41,27 @@ def crank_picks(
     )
 
 
+def crank_in_proportion_mm(now_mm: float, sold_mm: Sequence[float], inseam_mm: float, rules: FeetRules) -> float | None:
+    """The present crank where it lies inside the leg's range, else the nearest on sale that does; ``None`` for none."""
+    least, most = rules.crank_least_share * inseam_mm, rules.crank_greatest_share * inseam_mm
+    if least <= now_mm <= most:
+        return now_mm
+    return min((x for x in sold_mm if least <= x <= most), key=lambda x: abs(x - now_mm), default=None)
+
+
 def _keep(now_mm: float, here: CrankStop | None, hip: AngleWindow) -> Pick:
-    if here is not None and here.hip_deg < hip.least_deg:
-        said = say(
-            "The hip closes to {hip}, under {least}: it asks for another.",
-            hip=Angle(round(here.hip_deg)),
-            least=Angle(hip.least_deg),
-        )
-    else:
-        said = say("Nothing at the hip asks for another.")
-    return Pick("keep", now_mm, said)
+    if here is None:
+        return Pick("keep", None, UNTURNED)
+    if here.hip_deg < hip.least_deg:
+        closed, least = Angle(round(here.hip_deg)), Angle(hip.least_deg)
+        said = say("The hip closes to {hip}, under {least}: it asks for another.", hip=closed, least=least)
+        return Pick("keep", None, said)
+    return Pick("keep", now_mm, say("Nothing at the hip asks for another."))
 
 
 def _shorter(now_mm: float, sold: Sequence[CrankStop], here: CrankStop | None, open_deg: float) -> Pick:
     if here is None:
-        return Pick("shorter", None, say("With the present cranks this leg does not turn."))
+        return Pick("shorter", None, UNTURNED)
     if here.hip_deg >= open_deg:
         said = say("The hip is open at {hip} with these.", hip=Angle(round(here.hip_deg)))
         return Pick("shorter", now_mm, said)
@@ -71,10 +80,7 @@ def _by_leg(now_mm: float, sold: Sequence[CrankStop], inseam_mm: float | None, r
     least, most = rules.crank_least_share * inseam_mm, rules.crank_greatest_share * inseam_mm
     inside = [s.crank_mm for s in sold if least <= s.crank_mm <= most]
     between = say("{least} to {most} for this leg.", least=bare(least), most=bare(most))
-    if least <= now_mm <= most:
-        near: float | None = now_mm
-    else:
-        near = min(inside, key=lambda x: abs(x - now_mm), default=None)
+    near = crank_in_proportion_mm(now_mm, [s.crank_mm for s in sold], inseam_mm, rules)
     proportion = Pick("proportion", near, between)
     if inside and max(inside) > now_mm:
         said = say("The longest inside {least} to {most}.", least=bare(least), most=bare(most))

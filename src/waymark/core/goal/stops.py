@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from waymark.core.body import BodyMeasures, readouts, segments
+from waymark.core.body import BodyMeasures, Turn, hip_least_deg, pose_at, segments
 from waymark.core.errors import GeometryError
 from waymark.core.feet import Hands, Keep
 from waymark.core.goal.steps import CrankStep, Position, taken
@@ -61,5 +61,7 @@ def crank_stops(
 
 
 def _hip_deg(at: Position, body: BodyMeasures) -> float:
-    read = readouts(at.saddle, at.hand, segments(body), at.foot, at.crank_mm, at.pad, at.seated)
-    return read.hip_least_deg
+    limbs = segments(body)
+    pose = pose_at(at.saddle, at.hand, limbs, at.foot, at.crank_mm, pad=at.pad, seated=at.seated)
+    turn = Turn.of(pose.near.hip, limbs, at.foot, at.crank_mm, at.seated.foot_turned_deg)
+    return hip_least_deg(turn, pose.trunk_deg)[1]

@@ -51,6 +51,9 @@ NUMBERS: dict[str, HouseDefault] = {
     "usual_wheel_radius_mm": HouseDefault(340, "mm", "A road wheel with its tyre.", "house"),
     "shoes_mm": HouseDefault(15, "mm", "What shoes add to an inseam.", "house"),
     "bike_mass_kg": HouseDefault(10, "kg", "The bike in a maker's limit of bike and rider.", "house"),
+    "guess_upright_share": HouseDefault(
+        0.75, "of the window", "A first bike is lowered sooner than it is raised.", "house"
+    ),
     "heavy_kg": HouseDefault(100, "kg", "From here on makers' limits of single parts are met.", "house"),
     "dial_edge_deg": HouseDefault(1.5, "°", "So near a window's end the figure is told as an edge.", "house"),
     "moved_mm": HouseDefault(0.5, "mm", "A goal moved by less has not moved.", "house"),

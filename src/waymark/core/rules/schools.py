@@ -3,8 +3,8 @@
 docs/formulas.md, Schools.
 
 To add an answer, add a ``Choice`` here and its value where the question is asked (``search.places``,
-``search.between``, ``search.gates``, ``goal.schools``, ``feet.cleat``, ``cockpit.controls``, ``handling.stem_width``);
-the tests go through every choice.
+``search.between``, ``search.gates``, ``goal.schools``, ``cockpit.controls``, ``handling.stem_width``); the tests go
+through every choice.
 """
 
 from __future__ import annotations

@@ -12,17 +12,10 @@ from waymark.core.errors import InputError
 from waymark.core.rules.schools import SCHOOLS, answers
 from waymark.core.say import term
 from waymark.rooms.house_rules.tables import HouseRow
+from waymark.rooms.schools import ChoiceOut, choices_of, followed
 from waymark.rooms.telling import Told
 
 ROW = "schools"
-
-
-class HouseAnswer(BaseModel):
-    """One answer to a question, with its reason."""
-
-    key: str
-    label: Told
-    reason: Told
 
 
 class HouseSchool(BaseModel):
@@ -33,7 +26,7 @@ class HouseSchool(BaseModel):
     asked_at: Literal["goal", "frame", "build"]
     taken: str
     usual: str
-    choices: list[HouseAnswer]
+    choices: list[ChoiceOut]
 
 
 class SchoolsIn(BaseModel):
@@ -65,7 +58,7 @@ def school_lines(session: Session) -> list[HouseSchool]:
             asked_at=s.asked_at,
             taken=taken[s.key],
             usual=s.choices[0].key,
-            choices=[HouseAnswer(key=c.key, label=term(c.label), reason=term(c.reason)) for c in s.choices],
+            choices=choices_of(s.key),
         )
         for s in sorted(SCHOOLS.values(), key=lambda s: order.index(s.asked_at))
     ]
@@ -82,14 +75,7 @@ def set_schools(session: Session, schools: Mapping[str, str | None]) -> list[Hou
         if answer is None:
             kept.pop(question, None)
             continue
-        keys = [c.key for c in SCHOOLS[question].choices]
-        if answer not in keys:
-            raise InputError(
-                "No such school answers this.",
-                field=f"schools.{question}",
-                allowed=", ".join(keys),
-                kept=answer[:60],
-            )
+        followed(question, answer, f"schools.{question}")
         kept[question] = answer
     if row is None:
         session.add(HouseRow(name=ROW, value=kept))

@@ -134,7 +134,7 @@ def picture_of(
     """The whole elevation for one bike: the rider sits at its own saddle and hand, or as said, once they are known."""
     bike = drawn.bike
     items = bike_items(bike)
-    if both(now_marks(facts)) is None and not is_guess(facts):
+    if both(now_marks(facts)) is None and rides is None:
         return Picture(
             far=[],
             bike=shapes(items),
@@ -180,7 +180,7 @@ def picture_goal(facts: Facts) -> Picture:
     if goal is None or taken is None:
         return picture_now(facts)
     if is_guess(facts):
-        return picture_of(facts, drawn_about(facts, *goal), it)
+        return picture_of(facts, drawn_about(facts, *goal), it, rides=_Rides(pose_of(it, *goal)))
     ghost = other_end(facts)
     seen = None
     if ghost is not None:
@@ -191,9 +191,7 @@ def picture_goal(facts: Facts) -> Picture:
 
 @fact(by_value=False)
 def picture_now(facts: Facts) -> Picture:
-    """The rider on the present bike, on a sketch about a first guess where there is none."""
-    if is_guess(facts):
-        return picture_goal(facts)
+    """The rider on the present bike."""
     return picture_of(facts, drawn_now(facts), sits_now(facts))
 
 
@@ -212,7 +210,6 @@ def picture_beside(facts: Facts) -> Picture:
 def _picture_planned(facts: Facts, held: FrameSize | None = None) -> Picture:
     planned = drawn_plan(facts)
     if planned is None:
-        return (
-            picture_of(facts, drawn_now(facts), sits_now(facts), held) if not is_guess(facts) else picture_goal(facts)
-        )
-    return picture_of(facts, planned, sits_then(facts), held)
+        return picture_goal(facts) if is_guess(facts) else picture_of(facts, drawn_now(facts), sits_now(facts), held)
+    it, bike = sits_then(facts), planned.bike
+    return picture_of(facts, planned, it, held, _Rides(pose_of(it, bike.saddle, bike.hand)))

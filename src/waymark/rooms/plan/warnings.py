@@ -5,13 +5,13 @@ from __future__ import annotations
 from waymark.core.say import Said, Words, exactly, say, tenths, term
 from waymark.core.search.gates import gate_faults
 from waymark.rooms.files import Facts, misses
-from waymark.rooms.plan.facts import FEET_DISAGREE, chosen, feet_agree, moved_since, plan_marks
+from waymark.rooms.plan.facts import FEET_DISAGREE, chosen, feet_agree, moved_since, plan_bar, plan_marks
 from waymark.rooms.plan.standing import gates, nose_x_mm
 from waymark.rooms.plan.state import BuildState
 from waymark.rooms.plan.this_bike import on_own_bike
 from waymark.rooms.posts.goal import clamp_answer, goal_crank_mm, goal_marks, is_guess
 from waymark.rooms.posts.measure import label_of, open_findings
-from waymark.rooms.shelves import frame_option
+from waymark.rooms.shelves import AeroBarPart, frame_option
 from waymark.rooms.telling import as_said
 
 # Less is the rounding of what was read.
@@ -24,7 +24,7 @@ def plan_warnings(facts: Facts) -> list[Said]:
     if size is None or b.stem is None:
         return []
     said = [say("Made for a first guess: no bike was measured.")] if is_guess(facts) else []
-    if clamp_answer(facts) == "forbidden":
+    if clamp_answer(facts) == "forbidden" and not isinstance(plan_bar(facts), AeroBarPart):
         said.append(say("The bar’s maker allows no clamp on it, and pads are planned."))
     moved = moved_since(facts, say("this was planned"))
     if moved:

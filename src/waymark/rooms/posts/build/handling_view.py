@@ -13,6 +13,7 @@ from waymark.core.handling import (
     Balance,
     Handling,
     Pair,
+    Raised,
     balance,
     differences,
     handling_of,
@@ -22,7 +23,7 @@ from waymark.core.handling import (
 )
 from waymark.core.marks import Mark
 from waymark.core.rules.gears import GEARS, GROUNDS, Ground
-from waymark.core.say import Said, exactly, say
+from waymark.core.say import Said, bare, exactly, say
 from waymark.rooms.files import Facts, both, fact
 from waymark.rooms.plan import (
     BuildState,
@@ -32,6 +33,7 @@ from waymark.rooms.plan import (
     chosen,
     chosen_option,
     frame_school,
+    on_own_bike,
     parts_shelf,
     plan_bar,
     plan_marks,
@@ -138,6 +140,9 @@ def _raised(facts: Facts) -> RiseByRoll | None:
     rises = _about(stand.bar.rise_mm, sold, facts.house.bench.rise_step_mm)
     step = 2 * facts.house.bench.roll_step_deg
     rolls = sorted({stand.roll_deg, *(stand.roll_deg + k * step for k in (-1, 1))})
+    own = on_own_bike(facts)
+    # A steerer that is cut takes no higher pile than stood on it.
+    most = frame.spacer_limit_mm if own is None else own.now.room_mm - stem.clamp_height_mm
     rows = rise_by_roll(
         stem,
         stand.bar.rise_mm,
@@ -147,17 +152,8 @@ def _raised(facts: Facts) -> RiseByRoll | None:
         lambda rise, roll: place_grip(replace(stand.bar, rise_mm=rise), stand.hand_inset_mm, roll),
         frame.head_angle_deg,
         b.spacers_mm,
-        frame.spacer_limit_mm,
+        most,
     )
-    tall = b.spacers_mm > facts.house.weights.pile_tall_mm
-    taller = [x for x, row in zip(rises, rows, strict=True) if x > stand.bar.rise_mm and any(it.stands for it in row)]
-    says = None
-    if tall and taller:
-        says = say(
-            "{pile} under the stem is a tall pile: a bar of {rise} rise gives the same height with less.",
-            pile=exactly(b.spacers_mm),
-            rise=exactly(max(taller)),
-        )
     return RiseByRoll(
         rise_mm=stand.bar.rise_mm,
         roll_deg=stand.roll_deg,
@@ -170,7 +166,23 @@ def _raised(facts: Facts) -> RiseByRoll | None:
             ]
             for row in rows
         ],
-        says=says,
+        says=_rise_words(rows, stand, b.spacers_mm, facts.house.weights.pile_tall_mm),
+    )
+
+
+def _rise_words(rows: list[list[Raised]], stand: FlatStand, pile_mm: float, tall_mm: float) -> Said | None:
+    """Of a tall pile: the least rise that makes it a short one, the bar rolled as it is; else the one that takes most."""
+    taller = [it for row in rows for it in row if it.roll_deg == stand.roll_deg and it.rise_mm > stand.bar.rise_mm]
+    taller = [it for it in taller if it.stands and it.spacers_mm < 0]
+    if pile_mm <= tall_mm or not taller:
+        return None
+    short = [it for it in taller if pile_mm + it.spacers_mm <= tall_mm]
+    best = min(short, key=lambda it: it.rise_mm) if short else max(taller, key=lambda it: it.rise_mm)
+    return say(
+        "{pile} under the stem is a tall pile: a bar of {rise} rise stands as high on {left}.",
+        pile=exactly(pile_mm),
+        rise=exactly(best.rise_mm),
+        left=bare(pile_mm + best.spacers_mm),
     )
 
 

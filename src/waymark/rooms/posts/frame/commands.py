@@ -140,7 +140,7 @@ class School(Command):
 
     def run(self, work: Work) -> Said:
         """Follow it; raises ``InputError`` for a school that does not answer this question."""
-        said = followed(self, self.question, self.school)
+        said = followed(self.question, self.school, f"{self.do}.school")
         frame = work.file.part(FrameState)
         frame.schools = Schools.model_validate({**frame.schools.model_dump(), self.question: self.school})
         return said

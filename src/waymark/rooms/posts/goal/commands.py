@@ -160,7 +160,7 @@ class Follow(Command):
 
     def run(self, work: Work) -> Said:
         """Follow it; raises ``InputError`` for a school that does not answer this question."""
-        said = followed(self, self.question, self.school)
+        said = followed(self.question, self.school, f"{self.do}.school")
         goal = work.file.part(GoalState)
         goal.schools = GoalSchools.model_validate({**goal.schools.model_dump(), self.question: self.school})
         return said

@@ -8,26 +8,17 @@ from waymark.core.body import FootFit, segments
 from waymark.core.body.segments import HIP_TO_ANKLE_PER_INSEAM
 from waymark.core.errors import WaymarkError
 from waymark.core.feet import first_guesses, guesses_part_at_mm
-from waymark.core.goal import Asked, FirstPosition, first_position
+from waymark.core.goal import Asked, FirstPosition, crank_in_proportion_mm, first_position
 from waymark.core.goal.stops import ON_SALE_MM
 from waymark.core.rules.house import AngleWindow
-from waymark.core.say import Angle, Said, bare, exactly, say
+from waymark.core.rules.schools import SCHOOLS
+from waymark.core.say import Angle, bare, exactly, say, term
 from waymark.rooms.files import Facts, fact
 from waymark.rooms.posts.goal.schools import answered
 from waymark.rooms.posts.goal.state import GoalState
 from waymark.rooms.schema import Point
 from waymark.rooms.shelves import Kind
 from waymark.rooms.telling import Told
-
-RULES: dict[str, Said] = {
-    "0.883": say("0.883 of the inseam"),
-    "1.09": say("1.09 of the inseam, from the pedal"),
-    "heel": say("heel on the pedal, leg straight"),
-}
-
-
-# So far up its window a first guess has the trunk.
-UPRIGHT_SHARE = 0.75
 
 
 class GuessOut(BaseModel):
@@ -55,11 +46,7 @@ def guessed_crank_mm(facts: Facts) -> float:
     """The usual crank, for a leg that it does not suit the nearest on sale that does."""
     usual, rules, limbs = facts.house.assumed["crank"], facts.house.feet, segments(facts.profile.body())
     inseam = facts.profile.mm("inseam") or (limbs.thigh_mm + limbs.shank_mm) / HIP_TO_ANKLE_PER_INSEAM
-    least, most = rules.crank_least_share * inseam, rules.crank_greatest_share * inseam
-    if least <= usual <= most:
-        return usual
-    inside = [x for x in ON_SALE_MM if least <= x <= most]
-    return min(inside, key=lambda x: abs(x - usual), default=usual)
+    return crank_in_proportion_mm(usual, ON_SALE_MM, inseam, rules) or usual
 
 
 @fact
@@ -83,7 +70,7 @@ def _asked(facts: Facts) -> Asked:
     windows = facts.house.angle_windows(guessed_use(facts))
     knee, shoulder = _inside(windows["knee"]), _inside(windows["shoulder"])
     behind = facts.house.feet.knee_behind_mm
-    return Asked(knee, _inside(windows["trunk"], UPRIGHT_SHARE), shoulder, behind)
+    return Asked(knee, _inside(windows["trunk"], facts.house.guess_upright_share), shoulder, behind)
 
 
 def _foot(facts: Facts) -> FootFit:
@@ -121,7 +108,7 @@ def guesses_for(facts: Facts) -> FirstGuesses | None:
     said = [say("Guesses until a bike is measured; with cranks of {crank}.", crank=exactly(crank))]
     by_rule, taken = heights(facts), answered(facts)["start"]
     taken = taken if taken in by_rule else "model"
-    guesses = [GuessOut(rule=RULES[n], bb_to_saddle_mm=mm, taken=n == taken) for n, mm in by_rule.items()]
+    guesses = [_guess(name, mm, taken) for name, mm in by_rule.items()]
     if by_rule:
         part = bare(guesses_part_at_mm(crank))
         said.append(say("The first two agree at an inseam of {part}; longer and shorter legs part them.", part=part))
@@ -132,7 +119,7 @@ def guesses_for(facts: Facts) -> FirstGuesses | None:
     it = _asked(facts)
     angles = {"knee": Angle(it.knee_deg), "trunk": Angle(it.trunk_deg), "shoulder": Angle(it.shoulder_deg)}
     said.append(say("By the body: knee {knee} at its straightest, trunk {trunk}, arm to trunk {shoulder}.", **angles))
-    guesses.append(GuessOut(rule=say("by the body"), bb_to_saddle_mm=whole.bb_to_saddle_mm, taken=taken == "model"))
+    guesses.append(_guess("model", whole.bb_to_saddle_mm, taken))
     return FirstGuesses(
         guesses=guesses,
         saddle=found and Point(x_mm=found.saddle.x_mm, y_mm=found.saddle.y_mm),
@@ -140,6 +127,11 @@ def guesses_for(facts: Facts) -> FirstGuesses | None:
         on=facts.part(GoalState).guess,
         says=said,
     )
+
+
+def _guess(rule: str, bb_to_saddle_mm: float, taken: str) -> GuessOut:
+    label = term(SCHOOLS["start"].pick(rule).label)
+    return GuessOut(rule=label, bb_to_saddle_mm=bb_to_saddle_mm, taken=rule == taken)
 
 
 def _inside(window: AngleWindow, share: float = 0.5) -> float:

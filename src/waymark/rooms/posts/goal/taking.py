@@ -10,8 +10,8 @@ from waymark.core.goal import CrankStep, CrankStop, Link, Pick, Position, cleat_
 from waymark.core.goal.stops import ON_SALE_MM
 from waymark.core.rules.schools import SCHOOLS
 from waymark.core.say import Count, Said, say, term
-from waymark.rooms.files import Facts
-from waymark.rooms.posts.goal.facts import present_body
+from waymark.rooms.files import Facts, fact
+from waymark.rooms.posts.goal.facts import present_body, walked
 from waymark.rooms.posts.goal.schools import answered
 from waymark.rooms.posts.goal.state import GoalState
 from waymark.rooms.shelves import CrankPart
@@ -43,6 +43,16 @@ def crank_line(facts: Facts, at: Position, step: CrankStep) -> tuple[CrankStop, 
     """The cranks on sale as seen from a position, the present one and the step's own among them."""
     lengths = sorted({*ON_SALE_MM, step.to_mm, at.crank_mm})
     return crank_stops(at, present_body(facts), step.keep, step.hands, lengths)
+
+
+@fact
+def cranks_sold(facts: Facts) -> tuple[tuple[CrankStop, ...], ...]:
+    """For each step of the chain the cranks on sale as seen from where it starts; none for a step that is of no crank."""
+    taken = walked(facts)
+    return tuple(
+        crank_line(facts, link.before, link.step) if link.trouble is None and isinstance(link.step, CrankStep) else ()
+        for link in (taken.links if taken else ())
+    )
 
 
 def shelved_cranks(facts: Facts) -> dict[float, Said]:

@@ -14,7 +14,8 @@ from waymark.core.goal import CrankStep, CrankStop, FootStep, Link, Position, wa
 from waymark.core.goal.steps import HANDS_SAID, title_of
 from waymark.core.goal.stops import ON_SALE_MM
 from waymark.core.marks import Mark
-from waymark.core.say import Count, Length, Said, bare, say, with_and
+from waymark.core.rules.schools import SCHOOLS
+from waymark.core.say import Count, Length, Said, bare, say, term, with_and
 from waymark.rooms.files import Facts
 from waymark.rooms.posts.goal.complaining import ComplaintsView, complaints_view
 from waymark.rooms.posts.goal.facts import (
@@ -32,14 +33,19 @@ from waymark.rooms.posts.goal.first import FirstGuesses, guesses_for
 from waymark.rooms.posts.goal.forward import forward_words
 from waymark.rooms.posts.goal.schools import answered, questions
 from waymark.rooms.posts.goal.state import ChainLine
-from waymark.rooms.posts.goal.taking import SchoolPick, cleat_schools, crank_line, crank_schools, shelved_cranks
+from waymark.rooms.posts.goal.taking import (
+    SchoolPick,
+    cleat_schools,
+    crank_line,
+    crank_schools,
+    cranks_sold,
+    shelved_cranks,
+)
 from waymark.rooms.posts.measure import MeasureState
 from waymark.rooms.schema import Point
 from waymark.rooms.schools import SchoolOut
 from waymark.rooms.shelves import Kind
 from waymark.rooms.telling import Told
-
-SCHOOLS: dict[str, Said] = {"deltas": say("Known offsets"), "body": say("By the body")}
 
 
 class By(BaseModel):
@@ -127,7 +133,7 @@ def goal_view(facts: Facts) -> GoalView:
     lines = []
     if taken is not None:
         pairs = zip(chain(facts), taken.links, strict=True)
-        lines = [_line(facts, kept, link) for kept, link in pairs]
+        lines = [_line(facts, kept, link, sold) for (kept, link), sold in zip(pairs, cranks_sold(facts), strict=True)]
     begins = taken.links[0].before if taken and taken.links else taken.end if taken else None
     other = other_end(facts)
     return GoalView(
@@ -154,8 +160,7 @@ def goal_view(facts: Facts) -> GoalView:
     )
 
 
-def _line(facts: Facts, kept: ChainLine, link: Link) -> StepLine:
-    sold = _sold(facts, link)
+def _line(facts: Facts, kept: ChainLine, link: Link, sold: Sequence[CrankStop]) -> StepLine:
     return StepLine(
         id=kept.id,
         kind=kept.step.kind,
@@ -184,7 +189,10 @@ def _schools(link: Link) -> list[Choice]:
     chosen = getattr(link.step, "school", "deltas")
     other = "body" if chosen == "deltas" else "deltas"
     ends = {chosen: link.after, other: link.other}
-    return [Choice(value=name, label=label, **_moves(link.before, ends[name])) for name, label in SCHOOLS.items()]
+    return [
+        Choice(value=c.key, label=term(c.label), **_moves(link.before, ends[c.key]))
+        for c in SCHOOLS["translate"].choices
+    ]
 
 
 def _hands(facts: Facts, kept: ChainLine, link: Link) -> list[Choice]:
@@ -201,13 +209,6 @@ def _hands(facts: Facts, kept: ChainLine, link: Link) -> list[Choice]:
         after = walk(link.before, [(one, False)], present_body(facts)).end
         made.append(Choice(value=name, label=HANDS_SAID[name], **_moves(link.before, after)))
     return made
-
-
-def _sold(facts: Facts, link: Link) -> tuple[CrankStop, ...]:
-    """Every crank tried in the whole turn of the leg: once for the line and for what the schools take of it."""
-    if link.trouble is not None or not isinstance(link.step, CrankStep):
-        return ()
-    return crank_line(facts, link.before, link.step)
 
 
 def _stops(facts: Facts, sold: Sequence[CrankStop]) -> list[Stop]:
