@@ -172,8 +172,10 @@ def cockpits() -> list[Part]:
 def aero_and_controls() -> list[Part]:
     """Aero bars, levers, grips, headset covers."""
     aero = (
-        ("Heron", range(-40, 50, 10), (20, 35, 50, 65), 31.8), ("Heron Low", range(-30, 40, 10), (5, 15, 25), 31.8),
-        ("Bittern", range(-60, 70, 10), (30, 40, 50, 60, 70, 80), 35.0), ("Egret Clip", range(-20, 30, 10), (45, 60), 31.8),
+        ("Heron", range(-40, 50, 10), (20, 35, 50, 65), 31.8, (210, 330), "bent up"),
+        ("Heron Low", range(-30, 40, 10), (5, 15, 25), 31.8, (210, 330), "bent up"),
+        ("Bittern", range(-60, 70, 10), (30, 40, 50, 60, 70, 80), 35.0, (190, 360), "s-bend"),
+        ("Egret Clip", range(-20, 30, 10), (45, 60), 31.8, (220, 300), "straight"),
     )  # fmt: skip
     levers = (
         ("Spry Hydro", 22, 30, 24, 60, 82),
@@ -184,7 +186,18 @@ def aero_and_controls() -> list[Part]:
     grips = (("Clove", 130, 30), ("Clove Fat", 135, 33), ("Thistle", 132, 31), ("Dock Ergonomic", 140, 34))
     covers = ((3, 52), (5, 52), (8, 52), (15, 52), (20, 52), (5, 44), (12, 44))
     return [
-        *(AeroBarPart(name=n, pad_fore_aft_mm=list(x), pad_stacks_mm=list(y), bar_clamp_mm=c) for n, x, y, c in aero),
+        *(
+            AeroBarPart(
+                name=n,
+                pad_fore_aft_mm=list(x),
+                pad_stacks_mm=list(y),
+                bar_clamp_mm=c,
+                extension_least_mm=ends[0],
+                extension_greatest_mm=ends[1],
+                extension_shape=shape,
+            )
+            for n, x, y, c, ends, shape in aero
+        ),
         *(
             LeverPart(
                 name=n,

@@ -250,6 +250,7 @@ RIDERS: list[dict[str, Any]] = [
         "measure": [
             ("crank", "172,5"), ("bb_floor", "268"), ("s_straight", "765.5"), ("s_plumb", "734"), ("s_behind", "217"), ("s_nose", "152"), ("nose_behind", "65"),
             ("hand_ahead.right", "556"), ("hand_up.right", "684"), ("s_hand.right", "805"),
+            ("knee_still.right", "33"), ("hip_angle.right", "58"), ("trunk_angle", "45"),
         ],
         "chain": [
             {"do": "goal.from_use", "use": "road"},

@@ -14,6 +14,7 @@ import pytest
 import uvicorn
 from playwright.sync_api import Browser, BrowserContext, Locator, Page, expect, sync_playwright
 
+from tests.conftest import Known
 from waymark.rooms.live import Live
 from waymark.storage import Store, open_store, upgrade
 from waymark.web import make_app
@@ -34,6 +35,8 @@ class Room:
     _server: uvicorn.Server | None = None
     _thread: threading.Thread | None = None
     store: Store | None = None
+    # What a room that was open before knows of its files.
+    known: Known | None = None
     # How much faster than the wall's the clock of links and trials runs.
     speed: float = 1.0
 
@@ -44,9 +47,10 @@ class Room:
         with socket.socket() as probe:
             probe.bind(("127.0.0.1", 0))
             port = probe.getsockname()[1]
-        config = uvicorn.Config(
-            make_app(self.store, live=self._live(self.store)), host="127.0.0.1", port=port, log_level="error"
-        )
+        app = make_app(self.store, live=self._live(self.store))
+        if self.known is not None:
+            self.known.put_into(self.store, app)
+        config = uvicorn.Config(app, host="127.0.0.1", port=port, log_level="error")
         self._server = uvicorn.Server(config)
         self._thread = threading.Thread(target=self._server.run, daemon=True)
         self._thread.start()
@@ -88,22 +92,22 @@ def empty_room(tmp_path: Path) -> Iterator[Room]:
 
 
 @pytest.fixture
-def demo_room(tmp_path: Path, demo_file: Path) -> Iterator[Room]:
+def demo_room(tmp_path: Path, demo_file: Path, known: Known) -> Iterator[Room]:
     """The demo's fit room, a copy of its own."""
     for file in demo_file.parent.iterdir():
         shutil.copy(file, tmp_path / file.name)
-    room = Room(tmp_path / demo_file.name)
+    room = Room(tmp_path / demo_file.name, known=known)
     room.open()
     yield room
     room.close()
 
 
 @pytest.fixture
-def fast_room(tmp_path: Path, demo_file: Path) -> Iterator[Room]:
-    """The demo's fit room, in which trials are ridden ten times as fast."""
+def fast_room(tmp_path: Path, demo_file: Path, known: Known) -> Iterator[Room]:
+    """The demo's fit room, in which trials are ridden twenty times as fast."""
     for file in demo_file.parent.iterdir():
         shutil.copy(file, tmp_path / file.name)
-    room = Room(tmp_path / demo_file.name, speed=10.0)
+    room = Room(tmp_path / demo_file.name, known=known, speed=20.0)
     room.open()
     yield room
     room.close()

@@ -158,6 +158,16 @@ def test_an_instruments_reading_arrives_and_waits_to_be_kept(demo_room: Room, pa
     assert readings["s_hand.right"]["source"] == "Laser tape (simulated)"
 
 
+def test_what_is_typed_at_once_finds_a_prompt_that_is_seldom_asked(demo_room: Room, page: Page) -> None:
+    page.goto(at(demo_room, "Wenna Tolland", "measure"))
+    page.get_by_role("button", name="All ").click()
+    expect(page.get_by_label("Find a prompt")).to_be_focused()
+    page.keyboard.type("hip tightest")
+    expect(page.get_by_role("dialog").locator("section h3")).to_have_text(["Rider"])
+    page.keyboard.press("Enter")
+    expect(page.locator("#asked")).to_have_text("Hip at its tightest, right")
+
+
 def test_the_house_chooses_what_is_asked(demo_room: Room, page: Page) -> None:
     page.goto(at(demo_room, "Wenna Tolland", "measure"))
     page.get_by_role("button", name="All ").click()

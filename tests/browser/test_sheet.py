@@ -260,13 +260,15 @@ def test_axe_finds_nothing_serious(demo_room: Room, page: Page, paths: tuple[str
     for path in paths:
         page.goto(demo_room.url + path)
         page.wait_for_load_state("networkidle")
+        # Of a long table a dozen rows say as much as all, of many frames or kinds of part the first four.
+        page.evaluate(
+            "() => document.querySelectorAll('tbody tr:nth-child(n+13), article:nth-of-type(n+5)').forEach((x) => x.remove())"
+        )
         page.evaluate(script)
         # A dark sheet differs in its colours alone.
         for sheet, rules in (("light", ""), ("dark", ", runOnly: ['color-contrast']")):
             page.evaluate("sheet => { document.documentElement.dataset.sheet = sheet }", sheet)
-            # Of a long table a dozen rows say as much as all.
-            where = "{include: document, exclude: ['tbody tr:nth-child(n+13)']}"
-            ask = f"axe.run({where}, {{resultTypes: ['violations']{rules}}}).then((r) => r.violations)"
+            ask = f"axe.run(document, {{resultTypes: ['violations']{rules}}}).then((r) => r.violations)"
             found = page.evaluate(ask)
             serious += [
                 f"{path} {sheet} {v['id']}: {v['nodes'][0]['html'][:160]} {v['nodes'][0]['failureSummary'][:200]}"

@@ -10,7 +10,15 @@ from hypothesis import strategies as st
 
 from waymark.core.body import BodyMeasures, FootFit, readouts, segments
 from waymark.core.errors import GeometryError, InputError
-from waymark.core.feet import change_crank, change_foot, first_guesses, guesses_part_at_mm, stance
+from waymark.core.feet import (
+    change_crank,
+    change_foot,
+    first_guesses,
+    guesses_part_at_mm,
+    heel_gap_mm,
+    heel_inward_mm,
+    stance,
+)
 from waymark.core.marks import Mark
 from waymark.core.translate import SHIFTS, translate
 
@@ -158,3 +166,13 @@ def test_grips_take_the_hand_from_the_body_and_pads_have_their_own_rule() -> Non
         with pytest.raises(InputError) as wrong:
             translate(S, H, BODY, FOOT, 170, a, b, "deltas")
         assert wrong.value.field == field
+
+
+def test_a_heel_turned_in_comes_nearer_to_the_crank_by_what_a_ruler_shows() -> None:
+    foot = FootFit(270)
+    # 194.4 behind the axle: two degrees are 6.8.
+    assert heel_inward_mm(foot, 2) == pytest.approx(194.4 * 0.0348995, abs=1e-3)
+    assert heel_inward_mm(FootFit(270, cleat_aft_mm=20), 2) == pytest.approx(174.4 * 0.0348995, abs=1e-3)
+    # Half a stance of 127 less half a heel of 32.4 and half of Q.
+    assert heel_gap_mm(127, 148, foot, 0) == pytest.approx(20.6)
+    assert heel_gap_mm(127, 148, foot, 2) == pytest.approx(20.6 - 6.785, abs=1e-3)

@@ -16,18 +16,23 @@ from waymark.core.goal import (
     AeroStep,
     Asked,
     CrankStep,
+    CrankStop,
     DisciplineStep,
     FootStep,
     MixStep,
     MoveStep,
     Position,
     Step,
+    cleat_picks,
+    crank_picks,
     crank_stops,
     first_position,
     walk,
 )
 from waymark.core.goal.steps import title_of
 from waymark.core.marks import Mark
+from waymark.core.rules.feet import FEET_USUAL
+from waymark.core.rules.house import AngleWindow
 from waymark.core.translate import AeroAsk
 
 BODY = BodyMeasures(1780, 265)
@@ -165,6 +170,12 @@ def test_a_leg_that_does_not_reach_says_so_and_moves_nothing() -> None:
         (FootStep(cleat_aft_by_mm=-3), "Cleats 3 forward"),
         (FootStep(stack_by_mm=-2.5), "Sole 2.5 lower over the axle"),
         (FootStep(4, 6), "Sole 4 higher over the axle, Cleats 6 aft"),
+        (FootStep(apart_by_mm=4), "Feet 4 farther apart"),
+        (
+            FootStep(cleat_aft_by_mm=6, apart_by_mm=-3, heels_in_by_deg=1.5),
+            "Cleats 6 aft, Feet 3 nearer together, Heels 1.5° in",
+        ),
+        (FootStep(heels_in_by_deg=-2), "Heels 2° out"),
         (MoveStep("saddle", Mark(0, -5)), "Saddle moved"),
         (AeroStep(AeroAsk(6.5)), "To arm pads, 6.5° forward"),
     ],
@@ -178,6 +189,22 @@ def test_cleats_aft_lower_the_saddle_and_the_trades_range_stands_beside() -> Non
     assert str(link.why[0]) == ("the leg stretched as before: the saddle 5.5 down its line (the trade: 5 to 10)")
     assert link.after.foot.cleat_aft_mm == 10
     assert knee_deg(link.after) == pytest.approx(knee_deg(link.before), abs=0.3)
+
+
+def test_a_stance_and_turned_cleats_move_no_mark_and_add_up() -> None:
+    wider, turned = FootStep(apart_by_mm=4), FootStep(apart_by_mm=2, heels_in_by_deg=2)
+    links = walk(START, [(wider, False), (turned, False)], BODY).links
+    assert [link.after.saddle for link in links] == [links[0].before.saddle] * 2
+    assert [link.after.hand for link in links] == [links[0].before.hand] * 2
+    assert (links[1].after.foot.apart_by_mm, links[1].after.foot.heels_in_by_deg) == (6, 2)
+    assert [str(x) for x in links[0].why] == [
+        "each foot 2 further out",
+        "knees over the feet from in front, at the top and at the bottom",
+    ]
+    # 0.72 of 265 behind the ball, turned by 2°: 190.8 × 0.0349.
+    assert str(links[1].why[-1]) == (
+        "each heel 7 nearer to crank and stay, from where the foot hangs by itself: it must pass free"
+    )
 
 
 def test_every_crank_on_sale_opens_the_hip_the_shorter_it_is() -> None:
@@ -248,3 +275,46 @@ def test_a_first_saddle_stands_where_another_rule_has_its_height_and_the_knee_is
 def test_a_leg_that_no_saddle_bends_so_is_told() -> None:
     with pytest.raises(GeometryError, match="No saddle height stretches this leg as before"):
         first_position(BodyMeasures(500, 90), FootFit(90), 185, Asked(35, 40, 85))
+
+
+# Cranks by the hip they leave open, at 0.3° a millimetre from 44° on 172.5.
+SOLD = tuple(
+    CrankStop(c, Mark(0, 0), Mark(0, 0), 44 + 0.3 * (172.5 - c), 0.3 * (172.5 - c), 0, 0, 0)
+    for c in (145.0, 155.0, 160.0, 165.0, 170.0, 172.5, 175.0, 180.0)
+)
+
+
+@pytest.mark.parametrize(
+    ("hip_least", "inseam", "taken"),
+    [
+        # 44° is under 45: it asks; five to spare are 50°, at 0.3° a mm from 152.5 down. 0.20 to 0.216 of 800 is 160 to 172.8.
+        (45, 800, {"keep": None, "shorter": 145, "proportion": 172.5, "longer": None}),
+        (38, 900, {"keep": 172.5, "shorter": 172.5, "proportion": 180, "longer": 180}),
+        (41, 740, {"keep": 172.5, "shorter": 165, "proportion": 155, "longer": None}),
+        (60, None, {"keep": None, "shorter": None, "proportion": None, "longer": None}),
+    ],
+)
+def test_each_school_takes_its_crank(hip_least: float, inseam: float | None, taken: dict[str, float | None]) -> None:
+    picks = crank_picks(172.5, SOLD, AngleWindow(hip_least, None), inseam, FEET_USUAL)
+    assert {p.key: p.takes_mm for p in picks} == taken
+
+
+def test_schools_of_cranks_say_why() -> None:
+    picks = {p.key: str(p.says) for p in crank_picks(172.5, SOLD, AngleWindow(45, None), 800, FEET_USUAL)}
+    assert picks == {
+        "keep": "The hip closes to 44°, under 45°: it asks for another.",
+        "shorter": "The longest that opens the hip to 52°.",
+        "proportion": "160 to 173 for this leg.",
+        "longer": "These are as long as this leg carries: 173.",
+    }
+    none = {p.key: str(p.says) for p in crank_picks(190, SOLD, AngleWindow(60, None), None, FEET_USUAL)}
+    assert none["keep"] == none["shorter"] == "With the present cranks this leg does not turn."
+
+
+def test_a_shoe_whose_holes_are_known_says_how_far_aft_its_cleat_goes() -> None:
+    assert [(p.key, p.takes_mm) for p in cleat_picks(20, FEET_USUAL, 12.5)] == [
+        ("behind", 15),
+        ("over", 0),
+        ("aft", 12.5),
+    ]
+    assert str(cleat_picks(0, FEET_USUAL, 12.5)[2].says) == "The shoe's holes end 12.5 behind the ball."

@@ -3,16 +3,29 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from math import hypot, radians, sin, tan
+from math import cos, hypot, radians, sin, tan
 
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from waymark.core.body import BodyMeasures, FootFit
 from waymark.core.cockpit import FlatBar, GripPlace, Stem, bar_clamp, place_grip
 from waymark.core.frame import FrameGeometry
-from waymark.core.handling import Balance, Handling, differences, handling_of, rise_by_roll, stem_by_width, weighted
+from waymark.core.handling import (
+    Balance,
+    Handling,
+    Loaded,
+    balance,
+    differences,
+    handling_of,
+    rise_by_roll,
+    small_changes,
+    stem_by_width,
+    weighted,
+)
 from waymark.core.marks import Mark
+from waymark.core.rules.bench import BENCH_USUAL
 
 FRAME = FrameGeometry(560, 388, 72, 73.5, 520, 150, 385, 45, 72, 415, 592, 340)
 
@@ -151,3 +164,27 @@ def test_thirty_of_rise_are_nearly_thirty_of_spacers_and_bring_the_hands_forward
     # Thirty up by rise are 30/sin 66° of pile less, which brings the clamp 30/tan 66° forward.
     assert high.spacers_mm == pytest.approx(-32.839, abs=0.001)
     assert high.hands_mm == pytest.approx(13.357, abs=0.001)
+
+
+def test_small_changes_are_the_balance_of_marks_turned_and_moved_by_hand() -> None:
+    rider, foot = BodyMeasures(1780, 265, 830), FootFit(265)
+    at = Loaded(Mark(-208.2, 702.8), Mark(455, 560), rider, foot, 170, 415, 70, 1000)
+    found = {str(x.what): x.held for x in small_changes(at, BENCH_USUAL)}
+    here = at.held()
+
+    def by_hand(saddle: tuple[float, float], hand: tuple[float, float], drop: float = 70) -> Balance:
+        return balance(Mark(*saddle), Mark(*hand), rider, foot, 170, 415, drop, 1000)
+
+    c, s = cos(radians(1)), sin(radians(1))
+    forward = (-208.2 * c + 702.8 * s, 702.8 * c + 208.2 * s)
+    assert found["saddle 1° forward on its rails"] == by_hand(forward, (455, 560))
+    assert found["bars 10 up"] == by_hand((-208.2, 702.8), (455, 570))
+    assert found["stem 10 shorter"] == by_hand((-208.2, 702.8), (445, 560))
+    c, s = cos(radians(0.5)), sin(radians(0.5))
+    saddle, hand = (-208.2 * c - 702.8 * s, 702.8 * c - 208.2 * s), (455 * c - 560 * s, 560 * c + 455 * s)
+    flipped = found["a flip chip: 0.5° slacker, the BB 6 down"]
+    assert flipped.front_axle_percent == pytest.approx(by_hand(saddle, hand, 76).front_axle_percent)
+    # What is known of bikes: bars up and a saddle back take weight off the front wheel, a longer stem puts it there.
+    assert found["bars 10 up"].front_axle_percent < here.front_axle_percent < found["stem 10 longer"].front_axle_percent
+    assert found["saddle 1° back on its rails"].front_axle_percent < here.front_axle_percent
+    assert flipped.front_axle_percent < here.front_axle_percent

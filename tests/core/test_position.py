@@ -5,7 +5,7 @@ from __future__ import annotations
 from math import hypot
 
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from waymark.core.errors import GeometryError, InputError
@@ -33,6 +33,7 @@ offsets = st.builds(Mark, st.floats(-110, 110), st.floats(-30, 60))
 
 @pytest.mark.parametrize("height", [w.name for w in HEIGHT_WAYS])
 @pytest.mark.parametrize("setback", [w.name for w in SETBACK_WAYS])
+@settings(max_examples=25)
 @given(s=saddles, context=contexts)
 def test_saddle_round_trip(height: str, setback: str, s: Mark, context: SaddleContext) -> None:
     stated = state_height(height, s, context), state_setback(setback, s, context)
@@ -42,6 +43,7 @@ def test_saddle_round_trip(height: str, setback: str, s: Mark, context: SaddleCo
 
 @pytest.mark.parametrize("height", [w.name for w in HAND_HEIGHT_WAYS])
 @pytest.mark.parametrize("reach", [w.name for w in HAND_REACH_WAYS])
+@settings(max_examples=25)
 @given(s=saddles, hand=hands, off=offsets, bb=st.floats(240, 300), nose=st.floats(90, 170))
 def test_hand_round_trip(height: str, reach: str, s: Mark, hand: Mark, off: Mark, bb: float, nose: float) -> None:
     context = HandContext(s, s + Mark(nose, 0), off, bb)

@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from waymark.core.body import SEATED, BodyMeasures, FootFit, pose_at, segments
-from waymark.core.cockpit import DropBar, DropStand, FlatBar, FlatStand, Lever
+from waymark.core.cockpit import DropBar, DropStand, FlatBar, FlatStand, Lever, reachable
 from waymark.core.drawing.front_view import front_items, front_view, splay_deg
 from waymark.core.marks import Mark
 
@@ -124,3 +124,44 @@ def test_the_view_from_the_front_is_symmetric_and_has_its_widths() -> None:
     assert (seen.hand_mm, seen.shoulder_mm) == pytest.approx((15, pose.shoulder.y_mm - 645))
     xs = [a for it in front_items(seen) if hasattr(it, "commands") for _, args in it.commands for a in args[::2]]
     assert max(xs) == pytest.approx(-min(xs))
+
+
+def beyond_mm(at: Mark, outline: tuple[Mark, ...]) -> float:
+    """How far a point lies outside an outline: crossings of a line to the right, then the nearest edge."""
+    inside, nearest = False, float("inf")
+    for a, b in zip(outline, (*outline[1:], outline[0]), strict=True):
+        across = b - a
+        if (a.y_mm > at.y_mm) != (b.y_mm > at.y_mm):
+            x = a.x_mm + (at.y_mm - a.y_mm) / across.y_mm * across.x_mm
+            inside ^= x > at.x_mm
+        share = min(1.0, max(0.0, (at - a).dot(across) / max(across.dot(across), 1e-12)))
+        nearest = min(nearest, at.distance_mm(a + across.scaled(share)))
+    return 0.0 if inside else nearest
+
+
+@given(BARS, LEVERS, SHIFTS, st.floats(0, 1), st.floats(0, 1))
+def test_what_a_hand_reaches_holds_every_ramp_and_every_slope_of_the_hoods(
+    bar: DropBar, lever: Lever, shift: Mark, turned: float, risen: float
+) -> None:
+    stand = DropStand(bar, lever, shift=shift)
+    outline = reachable(stand, (-4, 4), (5, 12))
+    there = stand.with_ramp(-4 + 8 * turned).with_slope(5 + 7 * risen)
+    ends = [stand.with_ramp(ramp).with_slope(slope) for ramp in (-4, 4) for slope in (5, 12)]
+    if any(it is None or not it.can_stand() for it in ends):
+        return
+    assert there is not None
+    # Sides are drawn straight between places a degree of turning apart.
+    assert beyond_mm(there.hood().at, outline) < 0.15
+    # And nothing more: every corner is a place of its own.
+    assert {(round(m.x_mm, 6), round(m.y_mm, 6)) for m in outline} >= {
+        (round(it.hood().at.x_mm, 6), round(it.hood().at.y_mm, 6)) for it in ends if it is not None
+    }
+
+
+def test_a_bar_that_does_not_turn_is_reached_along_a_line() -> None:
+    stand = DropStand(DropBar(75, 120, 30, 4), Lever(20, 20, 26, 24))
+    line = reachable(stand, (2, 2), (5, 12))
+    assert len(line) == 2
+    assert line[0].distance_mm(line[1]) > 3
+    # No place of this lever has a hood that rises so.
+    assert reachable(stand, (0, 0), (60, 70)) == ()

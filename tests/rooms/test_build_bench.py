@@ -311,3 +311,83 @@ def test_a_saddle_never_draws_the_post_out_past_its_mark(demo: TestClient) -> No
         inside = next(s for s in it["stops"] if s["chosen"])
         assert inside["house"], saddle["name"]
         assert least - 60 <= it["value"] <= most + 60
+
+
+def test_a_tall_pile_is_told_the_rise_that_stands_as_high_on_less(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Jory Penhale")
+    table = fitter.read("build")["build"]["handling"]["raised"]
+    assert (table["rise_mm"], table["rises_mm"], table["rolls_deg"], table["says"]) == (
+        0,
+        [0, 10, 25],
+        [-4, 0, 4],
+        None,
+    )
+    # Twelve and a half are under the stem: what takes more than that cannot stand.
+    for row in table["rows"]:
+        assert [it["stands"] for it in row] == [12.5 + it["spacers_mm"] >= 0 for it in row]
+    fitter.edit("build.spacers", {"height_mm": 35}, "build")
+    table = fitter.sheet["build"]["handling"]["raised"]
+    taken = table["rows"][1][1]
+    assert 35 + taken["spacers_mm"] == pytest.approx(24.2, abs=0.1)
+    assert table["says"] == "35 under the stem is a tall pile: a bar of 10 rise stands as high on 24."
+    assert [it["stands"] for it in table["rows"][2]] == [True, True, True]
+
+
+def test_hoods_turned_past_a_wrists_or_a_hands_hold_are_told(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    bar = fitter.read("build")["build"]["bar"]
+    assert (bar["warns"], bar["aero"]) == (None, [])
+    ramp = next(r for r in bar["rails"] if r["name"] == "turn")["value"]
+    # The plan is one of the house's own places: it lies on what turning and sliding reaches.
+    plan = next(r for r in fitter.sheet["ledger"] if r["mark"] == "hand")["cells"]["plan"]
+    xs, ys = ([p[c] for p in bar["reachable"]] for c in ("x_mm", "y_mm"))
+    assert min(xs) - 0.2 <= plan["x_mm"] <= max(xs) + 0.2
+    assert min(ys) - 0.2 <= plan["y_mm"] <= max(ys) + 0.2
+    steep = fitter.edit("build.turn_bar", {"ramp_deg": round(ramp) + 18}, "build")["build"]["bar"]
+    assert steep["warns"] == "Hoods rising 23° bend the wrist back: turn the bar down, or slide the levers."
+    low = fitter.edit("build.turn_bar", {"ramp_deg": round(ramp) - 10}, "build")["build"]["bar"]
+    assert low["warns"] == "Hands slide down hoods that fall 5°: turn the bar up, or slide the levers."
+
+
+def test_an_aero_bars_extensions_and_pads_are_held_against_the_forearms(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Kerra Lannick")
+    view = fitter.read("frame")["frame"]
+    offer = next(x for x in view["frontier"] if x["front"]["part"] is not None and "pads" in x["build"])
+    fitter.edit("frame.choose", {"size": offer["id"], "front": offer["front"]}, "build")
+    part, rows = fitter.sheet["state"]["build"]["bar"], fitter.sheet["build"]["bar"]["aero"]
+    cells = {m["mark"]: m["cells"]["now"] for m in fitter.read("measure")["ledger"]}
+    pad, hand = cells["pad"], cells["hand"]
+    asked = round(((hand["x_mm"] - pad["x_mm"]) ** 2 + (hand["y_mm"] - pad["y_mm"]) ** 2) ** 0.5)
+    assert [r["name"] for r in rows] == ["Extensions", "Tilt", "Pads"]
+    least, most = part["extension_least_mm"], part["extension_greatest_mm"]
+    assert rows[0]["says"] == f"{asked} from pad to end, of {least:g} to {most:g}"
+    assert rows[0]["verdict"] == ("in" if least <= asked <= most else "out")
+    assert fitter.read("setup")["setup"]["warnings"] == []
+
+
+def test_a_stance_of_the_goal_stands_in_the_rows_of_the_feet_and_heels_that_touch_are_told(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    cranks = [p for p in demo.get("/api/shelves/parts").json() if p["part"]["kind"] == "crank"]
+    crank = next(p for p in cranks if p["part"]["length_mm"] == 170)
+    fitter.edit("build.put_foot", {"part": crank["id"]}, "build")
+    foot = fitter.sheet["rider"]["profile"]["measures"]["foot"]["value"]
+
+    def rows() -> dict[str, tuple[str, str]]:
+        return {r["name"]: (r["plan"], r["note"]) for r in fitter.sheet["build"]["feet"]["rows"]}
+
+    q = crank["part"]["q_mm"]
+    half, note = rows()["Half stance"]
+    assert (float(half), note) == (q / 2 + 53, "slots move a foot in or out")
+    gap = 53 - 0.12 * foot
+    assert rows()["Heel to crank"] == (f"{gap:.0f}", "feet straight")
+    fitter.edit("goal.add", {"step": {"kind": "foot", "apart_by_mm": 4, "heels_in_by_deg": 6}}, "build")
+    half, note = rows()["Half stance"]
+    assert (float(half), note) == (q / 2 + 55, "each foot 2 out by its cleat")
+    asks = f"The goal's stance is against the old cranks: hold their Q beside these {q:g}."
+    assert asks in fitter.sheet["build"]["feet"]["troubles"]
+    gap += 2 - 0.72 * foot * 0.1045285
+    assert rows()["Heel to crank"] == (f"{gap:.0f}".replace("-", "−"), "heels turned +6° in")
+    assert any(
+        t == f"Heels pass {gap:.0f} from the cranks: turn them out, or stand the feet wider.".replace("-", "−")
+        for t in fitter.sheet["build"]["feet"]["troubles"]
+    )

@@ -198,15 +198,15 @@ def test_claims_begin_with_the_riders_own_numbers(demo: TestClient, fitter: Fitt
 
 
 def test_a_large_shelf_is_searched_line_by_line_and_can_be_left_off(
-    demo: TestClient, monkeypatch: pytest.MonkeyPatch
+    first_look: TestClient, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     monkeypatch.setattr(question, "LONG_SIZES", 20)
     monkeypatch.setattr(exact, "ROWS", 8)
     monkeypatch.setattr(recommend, "ROWS", 8)
-    fitter = demo_fit(demo, "Tamsin Orre")
+    fitter = demo_fit(first_look, "Tamsin Orre")
     before = frames(fitter)
     assert (before["searching"], before["offers"]) == (True, [])
-    with demo.stream("GET", f"/api/fits/{fitter.fit}/search") as answer:
+    with first_look.stream("GET", f"/api/fits/{fitter.fit}/search") as answer:
         lines = [json.loads(line) for line in answer.iter_lines()]
     assert lines[-1] == {"ready": True}
     done = [x["done"] for x in lines[:-1]]
@@ -217,7 +217,7 @@ def test_a_large_shelf_is_searched_line_by_line_and_can_be_left_off(
     assert after["frontier"]
     # Left off in the middle it stops, and nothing is remembered of it.
     fitter.nudge("hand", -3, 2, "frame")
-    desk = demo.app.state.desk  # type: ignore[attr-defined]
+    desk = first_look.app.state.desk  # type: ignore[attr-defined]
     with desk.store.looking() as session:
         facts = desk.look(session, fitter.fit).facts
     found: list[bool] = []
@@ -226,7 +226,7 @@ def test_a_large_shelf_is_searched_line_by_line_and_can_be_left_off(
     steps.close()
     assert found == []
     assert frames(fitter)["searching"] is True
-    assert frames(demo_fit(demo, "Wenna Tolland"))["searching"] is False
+    assert frames(demo_fit(first_look, "Wenna Tolland"))["searching"] is False
 
 
 def test_the_rules_of_the_event_keep_narrow_bars_out_and_tell_the_rest(fitter: Fitter) -> None:

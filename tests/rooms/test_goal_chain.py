@@ -130,6 +130,15 @@ def test_a_crank_of_the_goal_is_what_card_and_gate_speak_of(demo: TestClient) ->
     assert "Cranks: 165, in place of 170" in printed
     assert "Cleats: 6 aft of where they are" in printed
     assert "Pedals and cleats as before" not in printed
+    # A stance and turned cleats are no mark from the side; the mechanic reads them all the same.
+    tamsin.edit("goal.add", {"step": {"kind": "foot", "apart_by_mm": 4, "heels_in_by_deg": 2}}, "goal")
+    [*_, line] = view(tamsin)["lines"]
+    assert (line["title"], line["foot"]) == ("Feet 4 farther apart, Heels 2° in", "feet +4 apart and heels +2° in")
+    text = PdfReader(io.BytesIO(demo.get(f"/api/fits/{tamsin.fit}/card.pdf").content)).pages[0].extract_text()
+    printed = " ".join(text.split())
+    assert "Each foot 2 further out: cleats, washers or longer axles. Cleats turned 2°: heels in." in printed
+    assert "Feet: 4 farther apart" in printed
+    assert "Cleats: heels 2° in" in printed
     tamsin.read("goal")
     assert cells(tamsin)["foot"] == (165, 25)
     plan = tamsin.cell("foot", "plan")

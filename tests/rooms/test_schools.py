@@ -174,3 +174,16 @@ def test_what_an_older_file_never_chose_is_the_houses_to_decide() -> None:
         if odd["frame"]:
             with pytest.raises(InputError, match="These are no schools"):
                 migrated({"version": 3, **odd})
+
+
+def test_what_is_planned_for_a_guess_says_so_before_it_is_built(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Wenna Tolland")
+    fitter.edit("goal.carry", {"use": "endurance"}, "goal")
+    fitter.edit("goal.guess", {"on": True}, "frame")
+    offer = next(o for o in fitter.read("frame")["frame"]["offers"] if o["verdict"] == "in")
+    fitter.edit("frame.choose", {"size": offer["id"]}, "setup")
+    assert fitter.sheet["setup"]["warnings"][0] == "Made for a first guess: no bike was measured."
+    lines = [
+        i["text"] for page in demo.get(f"/api/fits/{fitter.fit}/card").json() for i in page["items"] if i.get("text")
+    ]
+    assert any("Made for a first guess" in text for text in lines)

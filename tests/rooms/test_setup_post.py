@@ -121,6 +121,16 @@ def test_the_built_bike_is_the_bike_now_and_nothing_moves_it_again(demo: TestCli
     assert fitter.cell("saddle", "now") == (was["x_mm"], was["y_mm"])
 
 
+def test_angles_read_on_the_old_bike_say_nothing_of_the_rider_on_the_built_one(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    fitter.call("knee_riding.right", "32")
+    assert fitter.sheet["measure"]["body"]["says"].startswith("Set to knee riding 32°: ")
+    build_as_planned(fitter, dx=0, dy=0)
+    fitter.edit("setup.as_now", {"reason": "Built.", "by": "Mo"}, "setup")
+    body = fitter.read("measure")["measure"]["body"]
+    assert body["says"] == "No angle was read on the rider: hip, foot and elbow are taken where they usually are."
+
+
 def test_steps_of_changes_that_were_ridden_are_forgotten_with_the_chain(demo: TestClient) -> None:
     fitter = demo_fit(demo, "Jory Penhale")
     build_as_planned(fitter)

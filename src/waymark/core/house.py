@@ -12,6 +12,7 @@ from dataclasses import dataclass, field
 from waymark.core.link import Channel
 from waymark.core.rules.assumed import ASSUMED, ASSUMED_SD, PART_SD, READ_SD
 from waymark.core.rules.bench import BENCH_USUAL, BenchSteps
+from waymark.core.rules.calibration import CALIBRATION_USUAL, CalibrationRules
 from waymark.core.rules.feet import FEET_USUAL, FeetRules
 from waymark.core.rules.follow_ups import FOLLOW_UPS, FollowUp
 from waymark.core.rules.house import (
@@ -85,6 +86,7 @@ class House:
     feet: FeetRules = FEET_USUAL
     one_change: OneChange = ONE_CHANGE_USUAL
     bench: BenchSteps = BENCH_USUAL
+    calibration: CalibrationRules = CALIBRATION_USUAL
     schools: Mapping[str, str] = field(default_factory=lambda: {s.key: s.choices[0].key for s in SCHOOLS.values()})
 
     def tolerance(self, mark: str) -> tuple[float, float]:

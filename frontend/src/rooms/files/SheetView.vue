@@ -14,8 +14,10 @@ import HistoryDrawer from './components/HistoryDrawer.vue'
 import KeysDialog from './components/KeysDialog.vue'
 import Ledger from './components/Ledger.vue'
 import Loupes from './components/Loupes.vue'
+import PedalCircle from './components/PedalCircle.vue'
 import TrailBar from './components/TrailBar.vue'
 import { useSheet } from './useSheet'
+import { STEP_DEG, useTurn } from './useTurn'
 import { t } from '@/shared/i18n'
 
 const props = defineProps<{ id: number; post: PostName }>()
@@ -47,6 +49,7 @@ const room = computed(() => postRooms.get(current.value)!)
 const shown = computed(() =>
   room.value.nowOnly ? { ...store.layers, goal: false, plan: false, built: false } : store.layers,
 )
+const { deg, turned, picture, turn, by: turnBy } = useTurn(sheet, current)
 const under = computed(() => {
   const s = sheet.value
   if (!s) return ''
@@ -72,7 +75,7 @@ useEventListener(window, 'keydown', (event) => {
     return
   }
   if (typing(event) || event.ctrlKey || event.metaKey || event.altKey) return
-  const act: Record<string, () => void> = {
+  const act: Record<string, () => unknown> = {
     n: () => (store.layers.now = !store.layers.now),
     g: () => (store.layers.goal = !store.layers.goal),
     p: () => (store.layers.plan = !store.layers.plan),
@@ -80,6 +83,8 @@ useEventListener(window, 'keydown', (event) => {
     l: () => (folded.value = !folded.value),
     h: () => (history.value = true),
     u: toggleUnit,
+    ',': () => sheet.value?.dials.length && turnBy(-STEP_DEG),
+    '.': () => sheet.value?.dials.length && turnBy(STEP_DEG),
     '0': () => window.dispatchEvent(new Event('waymark:fit')),
     '?': () => (keys.value = true),
     '/': () => router.push({ path: '/', query: { find: '1' } }),
@@ -111,11 +116,20 @@ useEventListener(window, 'keydown', (event) => {
       <section v-else class="field" :class="{ folded }">
         <Elevation
           v-if="sheet.picture"
-          :picture="sheet.picture"
+          :picture="picture!"
           :ledger="sheet.ledger"
           :shown="shown"
           :loupes="!room.drawing">
           <template #default="{ at, frame, width, height }">
+            <PedalCircle
+              v-if="!room.drawing && sheet.dials.length"
+              :sheet="sheet"
+              :turned="turned"
+              :deg="deg"
+              :at="at"
+              :scale="frame.scale"
+              @turn="turn"
+              @by="turnBy" />
             <component
               :is="room.drawing"
               v-if="room.drawing"

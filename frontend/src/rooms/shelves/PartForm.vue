@@ -16,7 +16,8 @@ const fault = ref<{ field: string; message: string } | null>(null)
 // Taken off while the form is open: all that stood there can still be put back.
 const gone = ref(false)
 watch(
-  () => [props.part, kind.value] as const,
+  // A part may be opened before what its kind needs is known here.
+  () => [props.part, kind.value, props.forms[kind.value]] as const,
   ([part]) => {
     fault.value = null
     gone.value = false

@@ -1,5 +1,6 @@
 """The rider in the plane: segments, one pose, and the read-outs a fitter looks at (docs/formulas.md, Body)."""
 
+from waymark.core.body.calibrate import AngleName, Calibrated, Sat, Turned, calibrate
 from waymark.core.body.circle import CircleRow, circle
 from waymark.core.body.pose import SEATED, LegPose, Pose, Seated, leg_at, pose_at
 from waymark.core.body.readouts import Readouts, hip_least_deg, readouts
@@ -8,15 +9,20 @@ from waymark.core.body.turn import Turn, extreme
 
 __all__ = [
     "SEATED",
+    "AngleName",
     "BodyMeasures",
+    "Calibrated",
     "CircleRow",
     "FootFit",
     "LegPose",
     "Pose",
     "Readouts",
+    "Sat",
     "Seated",
     "Segments",
     "Turn",
+    "Turned",
+    "calibrate",
     "circle",
     "extreme",
     "hip_least_deg",

@@ -82,7 +82,7 @@ def leg_at(
     hip, a = saddle + seated.hip_off, radians(crank_deg)
     turn = Turn.of(hip, body, foot, crank_mm, seated.foot_turned_deg)
     pedal, ankle = Mark(crank_mm * sin(a), crank_mm * cos(a)), Mark(*turn.ankle(crank_deg))
-    eta = toe_down_deg(crank_deg, seated.foot_turned_deg)
+    eta = toe_down_deg(crank_deg, seated.foot_turned_deg, foot.toe_down_deg)
     meets = circles_meet(hip, body.thigh_mm, ankle, body.shank_mm)
     if meets is None:
         straight = body.thigh_mm / (body.thigh_mm + body.shank_mm)

@@ -13,7 +13,7 @@ from waymark.core.body.segments import FootFit, Segments
 from waymark.core.body.turn import Turn, extreme
 from waymark.core.marks import Mark
 
-STEP_DEG = 10.0
+STEP_DEG = 30.0
 FINE_DEG = 0.1
 
 

@@ -14,6 +14,8 @@ UPPER_ARM_SHARE = 0.186
 FOREARM_SHARE = 0.146
 WRIST_TO_GRIP_MM = 60.0
 HIP_TO_ANKLE_PER_INSEAM = 1.053
+# The foot's pitch, on the average of a turn.
+TOE_DOWN_DEG = 18.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -33,11 +35,15 @@ class BodyMeasures:
 
 @dataclass(frozen=True, slots=True)
 class FootFit:
-    """The foot on the pedal: length, axle to sole, and how far the cleat sits aft, mm."""
+    """The foot on the pedal: length, axle to sole, and how far the cleat sits aft, mm; how far the toes point down on the
+    average of a turn, degrees. Against the present bike: both feet further apart in all, mm, and each heel in, degrees."""
 
     foot_mm: float
     stack_mm: float = 25.0
     cleat_aft_mm: float = 0.0
+    toe_down_deg: float = TOE_DOWN_DEG
+    apart_by_mm: float = 0.0
+    heels_in_by_deg: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)

@@ -5,26 +5,28 @@ from __future__ import annotations
 from collections.abc import Callable
 from math import acos, atan2, cos, degrees, hypot, pi, radians, sin, sqrt
 
-from waymark.core.body.segments import FootFit, Segments
+from waymark.core.body.segments import TOE_DOWN_DEG, FootFit, Segments
 from waymark.core.marks import Mark
 
 ANKLE_BEHIND_SHARE = 0.47
 ANKLE_ABOVE_SOLE_MM = 75.0
-TOE_DOWN_DEG = 18.0
 TOE_SWING_DEG = 4.0
 TOE_PHASE_DEG = 210.0
 GOLDEN = (sqrt(5.0) - 1.0) / 2.0
 
 
-def toe_down_deg(crank_deg: float, turned_deg: float = 0.0) -> float:
-    """Foot pitch, toe down: 18° + 4°·cos(crank angle − 210°), both turned where the leg is turned as one piece."""
-    return TOE_DOWN_DEG + turned_deg + TOE_SWING_DEG * cos(radians(crank_deg - TOE_PHASE_DEG - turned_deg))
+def toe_down_deg(crank_deg: float, turned_deg: float = 0.0, mean_deg: float = TOE_DOWN_DEG) -> float:
+    """Foot pitch, toe down: 18° + 4°·cos(crank angle − 210°), both turned where the leg is turned as one piece.
+
+    ``mean_deg`` stands for the 18° where a rider's own foot was read.
+    """
+    return mean_deg + turned_deg + TOE_SWING_DEG * cos(radians(crank_deg - TOE_PHASE_DEG - turned_deg))
 
 
 class Turn:
     """The leg from a hip at every crank angle, 0 at the top and growing forward; mm from the BB and degrees."""
 
-    __slots__ = ("_above", "_behind", "_crank", "_hip_x", "_hip_y", "_turned", "shank_mm", "thigh_mm")
+    __slots__ = ("_above", "_behind", "_crank", "_hip_x", "_hip_y", "_toe", "_turned", "shank_mm", "thigh_mm")
 
     def __init__(
         self, hip: Mark, foot: FootFit, crank_mm: float, foot_turned_deg: float, thigh_mm: float, shank_mm: float
@@ -32,6 +34,7 @@ class Turn:
         self._hip_x, self._hip_y, self._crank, self._turned = hip.x_mm, hip.y_mm, crank_mm, foot_turned_deg
         self._behind = ANKLE_BEHIND_SHARE * foot.foot_mm - foot.cleat_aft_mm
         self._above = foot.stack_mm + ANKLE_ABOVE_SOLE_MM
+        self._toe = foot.toe_down_deg
         self.thigh_mm, self.shank_mm = thigh_mm, shank_mm
 
     @classmethod
@@ -41,7 +44,7 @@ class Turn:
 
     def ankle(self, crank_deg: float) -> tuple[float, float]:
         """The ankle, which no saddle moves: behind and above the pedal axle, turned by the foot's pitch."""
-        a, eta = radians(crank_deg), radians(toe_down_deg(crank_deg, self._turned))
+        a, eta = radians(crank_deg), radians(toe_down_deg(crank_deg, self._turned, self._toe))
         c, s = cos(eta), sin(eta)
         return (
             self._crank * sin(a) - c * self._behind + s * self._above,
@@ -109,19 +112,39 @@ def _corner_rad(a_mm: float, b_mm: float, across_mm: float) -> float:
     return acos(max(-1.0, min(1.0, (a_mm * a_mm + b_mm * b_mm - across_mm * across_mm) / (2 * a_mm * b_mm))))
 
 
-def extreme(value: Callable[[float], float], step_deg: float, fine_deg: float, *, lowest: bool) -> tuple[float, float]:
-    """Where ``value`` is extreme over a turn, to ``fine_deg``, and that extreme.
+def _bracket(
+    value: Callable[[float], float], step_deg: float, near_deg: float | None
+) -> tuple[float, float, float, float]:
+    """Where of a turn seen every ``step_deg`` the value is least, and the value there, a step before and a step after.
+
+    Near where it is thought to be three looks do, unless it is less on a side.
+    """
+    if near_deg is not None:
+        before, here, after = (value(near_deg + by) for by in (-step_deg, 0.0, step_deg))
+        if here <= before and here <= after:
+            return near_deg, before, here, after
+    seen = [value(i * step_deg) for i in range(int(360 / step_deg))]
+    best = min(range(len(seen)), key=seen.__getitem__)
+    return best * step_deg, seen[best - 1], seen[best], seen[(best + 1) % len(seen)]
+
+
+def extreme(
+    value: Callable[[float], float],
+    step_deg: float,
+    fine_deg: float,
+    *,
+    lowest: bool,
+    near_deg: float | None = None,
+) -> tuple[float, float]:
+    """Where ``value`` is extreme over a turn, to ``fine_deg``, and that extreme; ``near_deg`` is where it is thought to be.
 
     Every ``step_deg``, then between the best's neighbours by Brent's method (Brent 1973, chapter 5): the foot of the
     parabola through the three best, a golden section where it leads out of the bracket or does not close in.
     """
     sign = 1.0 if lowest else -1.0
-    seen = [sign * value(i * step_deg) for i in range(int(360 / step_deg))]
-    best = min(range(len(seen)), key=seen.__getitem__)
-    at, at_value = best * step_deg, seen[best]
+    at, second_value, at_value, third_value = _bracket(lambda deg: sign * value(deg), step_deg, near_deg)
     low, high = at - step_deg, at + step_deg
-    second, second_value = low, seen[best - 1]
-    third, third_value = high, seen[(best + 1) % len(seen)]
+    second, third = low, high
     moved = before = high - low
     while max(at - low, high - at) > fine_deg:
         r, q = (at - second) * (at_value - third_value), (at - third) * (at_value - second_value)

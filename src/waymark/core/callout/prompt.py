@@ -7,7 +7,7 @@ from typing import Literal
 
 from waymark.core.survey.model import BB, Kind
 
-Group = Literal["level", "saddle", "bar", "feet", "controls", "bike"]
+Group = Literal["level", "saddle", "bar", "feet", "controls", "bike", "rider"]
 BarKind = Literal["drop", "flat", "aero"]
 Side = Literal["left", "right"]
 Unit = Literal["mm", "°", "words"]
@@ -18,6 +18,7 @@ Turn = Literal[
 
 GROUPS: dict[Group, str] = {
     "level": "Level", "saddle": "Saddle", "bar": "Bar", "feet": "Feet", "controls": "Controls", "bike": "Bike",
+    "rider": "Rider",
 }  # fmt: skip
 # What the hand holds, by the kind of bar.
 HOLDS: dict[BarKind, tuple[str, str]] = {

@@ -101,6 +101,14 @@ PROMPTS: tuple[Prompt, ...] = (
     Prompt("chainstay", "bike", "Chainstay", "From the chart, or BB to rear axle.", 250, 520),
     Prompt("front_tyre", "bike", "Front tyre", "Size as printed, and the pressure.", unit="words", usual=True),
     Prompt("rear_tyre", "bike", "Rear tyre", "Size as printed, and the pressure.", unit="words", usual=True),
+    # The rider on it, where somebody holds a goniometer or a camera: the body's model is set to these.
+    Prompt("knee_still", "rider", "Knee, held still", "Goniometer, the leg at its longest: bent from straight.", 5, 80, "°", sided="both"),
+    Prompt("knee_riding", "rider", "Knee, riding", "Camera, where the leg is straightest: bent from straight.", 5, 80, "°", sided="both"),
+    Prompt("hip_angle", "rider", "Hip at its tightest", "Thigh to trunk, the crank a little past the top.", 15, 120, "°", sided="both"),
+    Prompt("trunk_angle", "rider", "Trunk", "Hip to shoulder, above level, the hands where they ride.", -5, 95, "°"),
+    Prompt("shoulder_angle", "rider", "Arm to trunk", "At the shoulder, from trunk to hand; on pads to the elbow.", 20, 140, "°"),
+    Prompt("elbow_angle", "rider", "Elbow", "Between upper arm and forearm: straight is 180.", 60, 180, "°", bars=("drop", "flat")),
+    Prompt("toe_down", "rider", "Toes down at the bottom", "The sole below level, the crank straight down.", -20, 60, "°", sided="both"),
 )  # fmt: skip
 BY_NAME: dict[str, Prompt] = {p.name: p for p in PROMPTS}
 USUAL: tuple[str, ...] = tuple(p.name for p in PROMPTS if p.usual)

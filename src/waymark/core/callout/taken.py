@@ -17,6 +17,8 @@ MOST_REPEATS = 9
 SHARED = 0.5
 # Records that no survey sights: how well they repeat.
 PLAIN_SD = {"mm": 1.5, "°": 0.5, "words": inf}
+# Joints are found under the skin: angles of a rider.
+BODY_SD_DEG = 1.5
 
 
 @dataclass(frozen=True, slots=True)
@@ -88,6 +90,8 @@ class Sides:
 
 def sd_of(prompt: Prompt) -> float:
     """A-priori standard deviation of one reading of ``prompt``."""
+    if prompt.group == "rider":
+        return BODY_SD_DEG
     return HOUSE_SD[prompt.sight.kind].value if prompt.sight else PLAIN_SD[prompt.unit]
 
 

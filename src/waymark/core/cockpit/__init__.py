@@ -15,7 +15,7 @@ from waymark.core.cockpit.bars import (
     steering_arm_mm,
     top_cap_to_end_mm,
 )
-from waymark.core.cockpit.stands import DropStand, FlatStand
+from waymark.core.cockpit.stands import DropStand, FlatStand, reachable
 from waymark.core.cockpit.steerer import (
     SteererNeed,
     Stem,
@@ -41,6 +41,7 @@ __all__ = [
     "hand_travel_mm",
     "place_grip",
     "place_hood",
+    "reachable",
     "rise_at_bend_mm",
     "slide_to_arc_deg",
     "spacers_for",

@@ -14,6 +14,8 @@ from waymark.core.errors import GeometryError
 from waymark.core.marks import Mark
 
 NOWHERE = Mark(0.0, 0.0)
+# Steps along each side of what a hand reaches.
+OUTLINED = 8
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,6 +81,21 @@ class DropStand:
         low = -self.bar.drop_mm
         front = self.bar.bend_centre
         return Mark(self.bar.reach_mm, (front.y_mm + low) / 2).turned(self.rotation_deg)
+
+
+def reachable(stand: DropStand, ramps_deg: tuple[float, float], slopes_deg: tuple[float, float]) -> tuple[Mark, ...]:
+    """What the hand reaches by turning the bar and sliding its levers alone, as an outline about the clamp's centre.
+
+    The ramp between two slopes by the level, the hoods between two of their own: along the first slope of the hoods and
+    back along the second. Places where no lever sits are left out; nothing where none does.
+    """
+    each = (ramps_deg[1] - ramps_deg[0]) / OUTLINED
+    ramps = [ramps_deg[0] + i * each for i in range(OUTLINED + 1)] if each else [ramps_deg[0]]
+    made: list[Mark] = []
+    for slope, way in ((slopes_deg[0], ramps), (slopes_deg[1], ramps[::-1])):
+        found = (stand.with_ramp(ramp).with_slope(slope) for ramp in way)
+        made += [it.hood().at for it in found if it is not None and it.can_stand()]
+    return tuple(made)
 
 
 @dataclass(frozen=True, slots=True)

@@ -205,18 +205,38 @@ def ground_items(frame: FrameGeometry) -> list[Item]:
 
 
 def bike_items(bike: BikeDrawing) -> list[Item]:
-    """The whole bike without its near crank, in paint order."""
+    """The whole bike, in paint order."""
+    return [
+        *_under(bike),
+        *crank_items(bike.crank_mm, bike.crank_deg + 180, near=False),
+        *_over(bike),
+        *crank_items(bike.crank_mm, bike.crank_deg, near=True),
+    ]
+
+
+def still_items(bike: BikeDrawing) -> list[Item]:
+    """All of it that stands while the cranks turn."""
+    return [*_under(bike), *_over(bike)]
+
+
+def _under(bike: BikeDrawing) -> list[Item]:
+    """What the far crank is painted over."""
     frame = bike.frame
     return [
         *ground_items(frame),
         *wheel_items(frame.rear_axle, frame.rear_radius_mm, frame.rear_rim_mm, 30),
         *wheel_items(frame.front_axle, frame.wheel_radius_mm, frame.rim_radius_mm, 19),
-        *crank_items(bike.crank_mm, bike.crank_deg + 180, near=False),
-        *seat_items(bike)[:1],
+    ]
+
+
+def _over(bike: BikeDrawing) -> list[Item]:
+    """What is painted over the far crank."""
+    frame, seat = bike.frame, seat_items(bike)
+    return [
+        *seat[:1],
         *frame_items(frame),
-        *seat_items(bike)[1:],
+        *seat[1:],
         *front_end_items(frame, bike.front),
         *bar_items(bike),
         *drive_items(frame),
-        *crank_items(bike.crank_mm, bike.crank_deg, near=True),
     ]

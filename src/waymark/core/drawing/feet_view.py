@@ -19,7 +19,8 @@ PITCH_DEG = 16.0
 
 @dataclass(frozen=True, slots=True)
 class FeetView:
-    """What is seen from above: crank length, Q, half the stance, the pedal's platform, the foot and where its ball is."""
+    """What is seen from above: crank length, Q, half the stance, the pedal's platform, the foot, where its ball is, and how
+    far its heel is turned in."""
 
     crank_mm: float
     q_mm: float
@@ -27,6 +28,7 @@ class FeetView:
     platform_mm: float
     foot_mm: float
     ball_ahead_mm: float
+    heels_in_deg: float = 0.0
 
 
 def feet_items(v: FeetView) -> list[Item]:
@@ -53,8 +55,9 @@ def _side(v: FeetView, side: float, ahead: float) -> list[Item]:
         Mark(x + half, out + wide),
         Mark(x - half, out + wide),
     ]
-    ball = Mark(x + v.ball_ahead_mm, out)
-    shoe = [ball + Mark(a * v.foot_mm * cos(radians(PITCH_DEG)), side * b * v.foot_mm) for a, b in SHOE]
+    axle, flat = Mark(x, out), cos(radians(PITCH_DEG))
+    lies = [Mark(v.ball_ahead_mm + a * v.foot_mm * flat, side * b * v.foot_mm) for a, b in SHOE]
+    shoe = [axle + at.turned(side * v.heels_in_deg) for at in lies]
     return [
         polyline(arm, "part", closed=True),
         smooth(shoe, "shoe"),

@@ -104,19 +104,26 @@ def head_items(pose: Pose, height_mm: float) -> list[Item]:
     ]
 
 
-def near_items(pose: Pose, body: Segments) -> list[Item]:
-    """Everything of the rider in front of the bike: near leg, torso, head, near arm."""
+def trunk_items(pose: Pose, body: Segments) -> list[Item]:
+    """Head and torso: what lies behind the near leg."""
+    return [*head_items(pose, body.height_mm), _shape(pose.near.hip, pose.shoulder, TORSO, "cloth")]
+
+
+def arm_items(pose: Pose) -> list[Item]:
+    """The near arm: what lies over the near leg."""
     hand_along = unit(pose.hand - pose.wrist)
     hand_at = pose.wrist + hand_along.scaled(8)
     return [
-        *head_items(pose, body.height_mm),
-        _shape(pose.near.hip, pose.shoulder, TORSO, "cloth"),
-        *leg_items(pose.near, body.foot_mm, near=True),
         _shape(pose.elbow, pose.wrist, FOREARM, "skin"),
         smooth(local(hand_at, hand_along, HAND), "skin"),
         _shape(pose.shoulder, pose.elbow, UPPER_ARM, "skin"),
         _shape(pose.shoulder, pose.elbow, SLEEVE, "cloth"),
     ]
+
+
+def near_items(pose: Pose, body: Segments) -> list[Item]:
+    """Everything of the rider in front of the bike: head, torso, near leg, near arm."""
+    return [*trunk_items(pose, body), *leg_items(pose.near, body.foot_mm, near=True), *arm_items(pose)]
 
 
 def joint_items(pose: Pose) -> list[Item]:

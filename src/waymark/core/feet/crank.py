@@ -48,7 +48,9 @@ def change_crank(
     Raises ``GeometryError`` where the leg does not reach the pedal.
     """
     shorter = from_mm - to_mm
-    if keep == "line":
+    if shorter == 0:
+        at = saddle
+    elif keep == "line":
         at = saddle + saddle.scaled(shorter / saddle.length_mm)
     else:
         way = demand_reach(saddle, body, foot, from_mm, seated)

@@ -7,9 +7,9 @@ from typing import Literal
 
 from waymark.core.body import SEATED, BodyMeasures, FootFit, Seated, segments
 from waymark.core.errors import InputError
-from waymark.core.feet import Hands, Keep, change_crank, change_foot
+from waymark.core.feet import Hands, Keep, change_crank, change_foot, heel_inward_mm
 from waymark.core.marks import ORIGIN, Mark
-from waymark.core.say import Angle, Count, Said, bare, exactly, say, tenths, term, with_and
+from waymark.core.say import Angle, Count, Said, bare, exactly, say, tenths, term, with_and, with_commas
 from waymark.core.translate import SHIFTS, STRENGTH, AeroAsk, School, Use, mix, to_aero, translate
 
 Clamp = Literal["unknown", "allowed", "forbidden"]
@@ -77,11 +77,16 @@ class CrankStep:
 
 @dataclass(frozen=True, slots=True)
 class FootStep:
-    """Pedal, cleat and shoe: sole higher over the axle and cleat farther aft, by mm; the saddle keeps the leg's reach."""
+    """Pedal, cleat and shoe: sole higher over the axle and cleat farther aft, by mm; the saddle keeps the leg's reach.
+
+    Both feet farther apart by mm in all, and each heel turned in by degrees, which move no mark seen from the side.
+    """
 
     stack_by_mm: float = 0.0
     cleat_aft_by_mm: float = 0.0
     hands: Hands = "with_saddle"
+    apart_by_mm: float = 0.0
+    heels_in_by_deg: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -133,7 +138,9 @@ def _to_use(step: DisciplineStep, at: Position, body: BodyMeasures) -> tuple[Pos
             field="to",
             allowed="the discipline before the pads, or a position measured on the hoods",
         )
-    found = translate(at.saddle, at.hand, body, at.foot, at.crank_mm, at.use, step.to, step.school, step.strength)
+    found = translate(
+        at.saddle, at.hand, body, at.foot, at.crank_mm, at.use, step.to, step.school, step.strength, seated=at.seated
+    )
     why = list(dict.fromkeys(line.why for line in found.steps))
     return replace(at, saddle=found.saddle, hand=found.hand, use=step.to), tuple(why)
 
@@ -166,7 +173,7 @@ def _uses_words(step: MixStep) -> Said:
 def _to_pads(step: AeroStep, at: Position, body: BodyMeasures) -> tuple[Position, tuple[Said, ...]]:
     if at.pad is not None:
         raise InputError("The arms lie on pads already.", field="step", allowed="pads once")
-    found = to_aero(at.saddle, at.hand, body, at.foot, at.crank_mm, step.ask)
+    found = to_aero(at.saddle, at.hand, body, at.foot, at.crank_mm, step.ask, at.seated)
     if step.held_min is None:
         held = say("an aero position is judged by how long it is held: ride it before it is bought")
     else:
@@ -179,7 +186,9 @@ def _to_pads(step: AeroStep, at: Position, body: BodyMeasures) -> tuple[Position
 
 
 def _to_crank(step: CrankStep, at: Position, body: BodyMeasures) -> tuple[Position, tuple[Said, ...]]:
-    found = change_crank(at.saddle, at.hand, segments(body), at.foot, at.crank_mm, step.to_mm, step.keep, step.hands)
+    found = change_crank(
+        at.saddle, at.hand, segments(body), at.foot, at.crank_mm, step.to_mm, step.keep, step.hands, at.seated
+    )
     kept: dict[Keep, Said] = {
         "line": say("the saddle up its line by the difference"),
         "extension": say("the leg stretched as before"),
@@ -209,7 +218,12 @@ def _to_foot(step: FootStep, at: Position, body: BodyMeasures) -> tuple[Position
         at.foot,
         stack_mm=at.foot.stack_mm + step.stack_by_mm,
         cleat_aft_mm=at.foot.cleat_aft_mm + step.cleat_aft_by_mm,
+        apart_by_mm=at.foot.apart_by_mm + step.apart_by_mm,
+        heels_in_by_deg=at.foot.heels_in_by_deg + step.heels_in_by_deg,
     )
+    seen = _from_in_front(step, foot)
+    if not step.stack_by_mm and not step.cleat_aft_by_mm:
+        return replace(at, foot=foot), seen
     found = change_foot(at.saddle, segments(body), at.foot, at.crank_mm, foot.stack_mm, foot.cleat_aft_mm, at.seated)
     by = found.saddle - at.saddle
     hands = {"with_saddle": by, "drop": Mark(0.0, by.y_mm), "place": ORIGIN}[step.hands]
@@ -222,7 +236,29 @@ def _to_foot(step: FootStep, at: Position, body: BodyMeasures) -> tuple[Position
             "the leg stretched as before: the saddle {along} down its line (the trade: {low} to {high})", **figures
         )
     )
-    return replace(at.moved(by, hands), foot=foot), (why, HANDS_SAID[step.hands])
+    return replace(at.moved(by, hands), foot=foot), (why, HANDS_SAID[step.hands], *seen)
+
+
+def _from_in_front(step: FootStep, foot: FootFit) -> tuple[Said, ...]:
+    """What stance and turned cleats do, which the side view does not show."""
+    said = []
+    if step.apart_by_mm:
+        each = exactly(abs(step.apart_by_mm) / 2)
+        out = step.apart_by_mm > 0
+        said += [
+            say("each foot {each} further out", each=each) if out else say("each foot {each} further in", each=each),
+            say("knees over the feet from in front, at the top and at the bottom"),
+        ]
+    if step.heels_in_by_deg:
+        by = bare(abs(heel_inward_mm(foot, step.heels_in_by_deg)))
+        said.append(
+            say(
+                "each heel {by} nearer to crank and stay, from where the foot hangs by itself: it must pass free", by=by
+            )
+            if step.heels_in_by_deg > 0
+            else say("each heel {by} further from crank and stay, from where the foot hangs by itself", by=by)
+        )
+    return tuple(said)
 
 
 def _by_hand(step: MoveStep, at: Position) -> tuple[Position, tuple[Said, ...]]:
@@ -250,16 +286,23 @@ def title_of(step: Step, at: Position) -> Said:
 
 
 def _foot_title(step: FootStep) -> Said:
-    stack, aft = step.stack_by_mm, step.cleat_aft_by_mm
-    cleat = say("Cleats {by} aft", by=exactly(aft)) if aft > 0 else say("Cleats {by} forward", by=exactly(-aft))
-    if stack == 0:
-        return cleat
-    sole = (
-        say("Sole {by} higher over the axle", by=exactly(stack))
-        if stack > 0
-        else say("Sole {by} lower over the axle", by=exactly(-stack))
-    )
-    return sole if aft == 0 else say("{sole}, {cleat}", sole=sole, cleat=cleat)
+    stack, aft, apart, turn = step.stack_by_mm, step.cleat_aft_by_mm, step.apart_by_mm, step.heels_in_by_deg
+    said = []
+    if stack:
+        by = exactly(abs(stack))
+        said.append(
+            say("Sole {by} higher over the axle", by=by) if stack > 0 else say("Sole {by} lower over the axle", by=by)
+        )
+    if aft:
+        by = exactly(abs(aft))
+        said.append(say("Cleats {by} aft", by=by) if aft > 0 else say("Cleats {by} forward", by=by))
+    if apart:
+        by = exactly(abs(apart))
+        said.append(say("Feet {by} farther apart", by=by) if apart > 0 else say("Feet {by} nearer together", by=by))
+    if turn:
+        deg = Angle(abs(turn))
+        said.append(say("Heels {deg} in", deg=deg) if turn > 0 else say("Heels {deg} out", deg=deg))
+    return with_commas(said) if said else say("The feet as they are")
 
 
 def _words(use: Use) -> str:

@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from math import cos, radians, sqrt
 from typing import Literal
 
-from waymark.core.body.pose import LegPose, pose_at
+from waymark.core.body.pose import SEATED, LegPose, Seated, pose_at
 from waymark.core.body.segments import WRIST_TO_GRIP_MM, BodyMeasures, FootFit, segments
 from waymark.core.marks import Mark, circles_meet
 
@@ -54,11 +54,11 @@ class Balance:
 
 
 def _upper(
-    saddle: Mark, hand: Mark, body: BodyMeasures, foot: FootFit, crank_mm: float, sex: Sex
+    saddle: Mark, hand: Mark, body: BodyMeasures, foot: FootFit, crank_mm: float, sex: Sex, seated: Seated
 ) -> tuple[Mark, list[tuple[float, Mark]], tuple[LegPose, LegPose]]:
     """The hip, the masses above it with their places, and both legs, one crank level forward, one back."""
     seen, masses, centres = segments(body), MASSES[sex], CENTRES[sex]
-    pose = pose_at(saddle, hand, seen, foot, crank_mm, 90.0)
+    pose = pose_at(saddle, hand, seen, foot, crank_mm, 90.0, seated=seated)
     hip, shoulder = pose.near.hip, pose.shoulder
     grip = seen.forearm_mm + WRIST_TO_GRIP_MM
     flexion = cos(radians(body.elbow_flexion_deg))
@@ -87,9 +87,17 @@ def _upper(
     )
 
 
-def mass_centre(saddle: Mark, hand: Mark, body: BodyMeasures, foot: FootFit, crank_mm: float, sex: Sex = "men") -> Mark:
-    """The rider's centre of mass, mm from the BB, seated with the cranks level."""
-    _, parts, legs = _upper(saddle, hand, body, foot, crank_mm, sex)
+def mass_centre(
+    saddle: Mark,
+    hand: Mark,
+    body: BodyMeasures,
+    foot: FootFit,
+    crank_mm: float,
+    sex: Sex = "men",
+    seated: Seated = SEATED,
+) -> Mark:
+    """The rider's centre of mass, mm from the BB, with the cranks level; ``seated`` says where the hip is."""
+    _, parts, legs = _upper(saddle, hand, body, foot, crank_mm, sex, seated)
     masses, centres = MASSES[sex], CENTRES[sex]
     for leg in legs:
         parts.append((masses["thigh"], leg.hip.toward(leg.knee, centres["thigh"])))
@@ -109,10 +117,11 @@ def balance(
     bb_drop_mm: float,
     wheelbase_mm: float,
     sex: Sex = "men",
+    seated: Seated = SEATED,
 ) -> Balance:
     """What hands and front axle carry; the stay is straight from BB to axle, the BB ``bb_drop_mm`` below it."""
-    hip, parts, _ = _upper(saddle, hand, body, foot, crank_mm, sex)
+    hip, parts, _ = _upper(saddle, hand, body, foot, crank_mm, sex, seated)
     moment = sum(m * (at.x_mm - hip.x_mm) for m, at in parts)
     rear = -sqrt(max(chainstay_mm**2 - bb_drop_mm**2, 0.0))
-    centre = mass_centre(saddle, hand, body, foot, crank_mm, sex)
+    centre = mass_centre(saddle, hand, body, foot, crank_mm, sex, seated)
     return Balance(moment / (hand.x_mm - hip.x_mm), 100 * (centre.x_mm - rear) / wheelbase_mm)

@@ -23,6 +23,10 @@ BENCH: dict[str, HouseDefault] = {
     "stem_step_mm": HouseDefault(10, "mm", "Stems come in tens.", "house"),
     "rise_step_mm": HouseDefault(10, "mm", "Rises come in tens.", "house"),
     "width_step_mm": HouseDefault(20, "mm", "Bars are told apart by two centimetres.", "house"),
+    "rails_deg": HouseDefault(1, "°", "What rails give each way.", "docs/formulas.md, Seat"),
+    "bar_mm": HouseDefault(10, "mm", "A spacer.", "house"),
+    "flip_deg": HouseDefault(0.5, "°", "What a common flip chip turns a frame by.", "house"),
+    "flip_bb_mm": HouseDefault(6, "mm", "And lowers its BB.", "house"),
 }
 
 
@@ -46,6 +50,10 @@ class BenchSteps:
     stem_step_mm: float
     rise_step_mm: float
     width_step_mm: float
+    rails_deg: float
+    bar_mm: float
+    flip_deg: float
+    flip_bb_mm: float
 
 
 BENCH_USUAL = BenchSteps(**values(BENCH))

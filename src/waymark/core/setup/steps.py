@@ -65,6 +65,8 @@ class SetupFacts:
     old_crank_mm: float
     old_foot_stack_mm: float
     cleat_aft_by_mm: float
+    apart_by_mm: float
+    heels_in_by_deg: float
     bar_stands: Said
     as_read: Said | None = None
     own_post_by_mm: float | None = None
@@ -155,6 +157,20 @@ def _feet_words(f: SetupFacts) -> Said:
     if aft:
         by = exactly(abs(aft))
         said.append(say("Both cleats {by} aft.", by=by) if aft > 0 else say("Both cleats {by} forward.", by=by))
+    if f.apart_by_mm:
+        each = exactly(abs(f.apart_by_mm) / 2)
+        said.append(
+            say("Each foot {each} further out: cleats, washers or longer axles.", each=each)
+            if f.apart_by_mm > 0
+            else say("Each foot {each} further in, by its cleat.", each=each)
+        )
+    if f.heels_in_by_deg:
+        turn = Angle(abs(f.heels_in_by_deg))
+        said.append(
+            say("Cleats turned {turn}: heels in.", turn=turn)
+            if f.heels_in_by_deg > 0
+            else say("Cleats turned {turn}: heels out.", turn=turn)
+        )
     if not said:
         return say("Pedals and cleats as before; pedal axle to sole {stack}, cranks {crank}.", stack=stack, crank=crank)
     if f.foot_stack_mm == f.old_foot_stack_mm:

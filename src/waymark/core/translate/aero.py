@@ -6,8 +6,7 @@ from dataclasses import dataclass
 from math import atan2, cos, degrees, radians, sin, sqrt
 from typing import Literal
 
-from waymark.core.body import BodyMeasures, FootFit, Seated, pose_at, segments
-from waymark.core.body.pose import HIP_FROM_SADDLE
+from waymark.core.body import SEATED, BodyMeasures, FootFit, Seated, pose_at, segments
 from waymark.core.body.segments import WRIST_TO_GRIP_MM
 from waymark.core.errors import InputError
 from waymark.core.marks import Mark
@@ -64,18 +63,27 @@ def delta_to_deg(saddle: Mark, seat_angle_deg: float) -> float:
     return seat_angle_deg - degrees(atan2(saddle.y_mm, -saddle.x_mm))
 
 
-def to_aero(saddle: Mark, hand: Mark, body: BodyMeasures, foot: FootFit, crank_mm: float, ask: AeroAsk) -> Aero:
+def to_aero(
+    saddle: Mark,
+    hand: Mark,
+    body: BodyMeasures,
+    foot: FootFit,
+    crank_mm: float,
+    ask: AeroAsk,
+    sat: Seated = SEATED,
+) -> Aero:
     """Carry saddle and hand to pads.
 
     The saddle turns forward about the BB, and with the foot's pitch fixed goes down its new line by a millimetre a degree;
-    the hip's offset turns with the pelvis. From the shoulder the upper arm runs to the elbow along forearm tilt + elbow
-    + 180°; pad and hand lie ahead of it along the forearm. Raises ``InputError`` where pads are wider than these arms.
+    the hip's offset, as ``sat`` has it, turns with the pelvis. From the shoulder the upper arm runs to the elbow along
+    forearm tilt + elbow + 180°; pad and hand lie ahead of it along the forearm. Raises ``InputError`` where pads are wider
+    than these arms.
     """
-    before = pose_at(saddle, hand, segments(body), foot, crank_mm)
+    before = pose_at(saddle, hand, segments(body), foot, crank_mm, seated=sat)
     at = saddle.turned(-ask.delta_deg)
     if ask.foot == "fixed":
         at = at - at.scaled(LOWER_A_DEG_MM * ask.delta_deg / at.length_mm)
-    seated = Seated(HIP_FROM_SADDLE.turned(-ask.delta_deg), ask.delta_deg if ask.foot == "turns" else 0.0)
+    seated = Seated(sat.hip_off.turned(-ask.delta_deg), ask.delta_deg if ask.foot == "turns" else 0.0)
     turned = before.trunk_deg - ask.delta_deg
     trunk = min(max(turned, TRUNK_LEAST_DEG), TRUNK_GREATEST_DEG) if ask.trunk_deg is None else ask.trunk_deg
     elbow = ask.elbow_deg

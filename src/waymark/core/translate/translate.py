@@ -6,8 +6,7 @@ from dataclasses import dataclass
 from math import cos, radians, sin
 from typing import Literal
 
-from waymark.core.body import BodyMeasures, FootFit, pose_at, segments
-from waymark.core.body.pose import HIP_FROM_SADDLE
+from waymark.core.body import SEATED, BodyMeasures, FootFit, Seated, pose_at, segments
 from waymark.core.errors import InputError
 from waymark.core.marks import Mark
 from waymark.core.say import Angle, Said, say, term
@@ -47,13 +46,14 @@ def translate(
     school: School,
     strength: float = STRENGTH,
     to_body: BodyMeasures | None = None,
+    seated: Seated = SEATED,
 ) -> Translation:
     """Carry saddle and hand from one use to another.
 
     Offsets are stated from road endurance: the first use's are taken off, the second's put on, each at ``strength``
     between near and far. By the body the trunk turns by what the uses ask, the arm half as far, the arm's length in the
-    plane taken with ``to_body``'s hands. Where either use has grips the offsets give the saddle only, and the hand comes
-    from the body. The same use, and the trainer, copy the marks.
+    plane taken with ``to_body``'s hands; ``seated`` says where the hip is. Where either use has grips the offsets give the
+    saddle only, and the hand comes from the body. The same use, and the trainer, copy the marks.
     Raises ``InputError`` for time trials, which need the pads' own rule.
     """
     if "time_trial" in (from_, to):
@@ -76,10 +76,10 @@ def translate(
         lines.append(Moved("hand", holds, why))
         return Translation(at, hand + holds, tuple(lines))
     turned = new.trunk_deg(strength) - old.trunk_deg(strength)
-    before = pose_at(saddle, hand, segments(body), foot, crank_mm)
+    before = pose_at(saddle, hand, segments(body), foot, crank_mm, seated=seated)
     limbs = segments(to_body or body)
     trunk = before.trunk_deg + turned
-    shoulder = at + HIP_FROM_SADDLE + _along(trunk, limbs.trunk_mm)
+    shoulder = at + seated.hip_off + _along(trunk, limbs.trunk_mm)
     grip = shoulder + _along(trunk + 180.0 + before.shoulder_deg - turned / 2, limbs.arm_mm)
     lines.append(
         Moved(

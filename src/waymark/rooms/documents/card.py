@@ -8,7 +8,7 @@ from waymark.core.drawing.card import CardContent, CardRow, card_pages
 from waymark.core.drawing.primitives import DisplayList
 from waymark.core.errors import InputError
 from waymark.core.marks import Mark
-from waymark.core.say import Count, Length, Reader, Said, Words, exactly, say, words
+from waymark.core.say import Angle, Count, Length, Reader, Said, Words, exactly, say, words
 from waymark.core.setup import SetupFacts, Step, steps_for
 from waymark.rooms.documents.as_it_stands import as_read, bar_stands
 from waymark.rooms.documents.days import day_words
@@ -109,6 +109,8 @@ def _steps(facts: Facts, under: tuple[float, ...], over: tuple[float, ...]) -> l
             old_crank_mm=lean.saddle.crank_mm,
             old_foot_stack_mm=lean.foot_stack_mm,
             cleat_aft_by_mm=goal_foot(facts).cleat_aft_mm,
+            apart_by_mm=goal_foot(facts).apart_by_mm,
+            heels_in_by_deg=goal_foot(facts).heels_in_by_deg,
             bar_stands=bar_stands(facts),
             as_read=as_read(facts),
             own_post_by_mm=move.post_mm if move else None,
@@ -176,6 +178,14 @@ def _feet(facts: Facts) -> list[Said]:
         by = exactly(abs(foot.cleat_aft_mm))
         aft = foot.cleat_aft_mm > 0
         said.append(say("Cleats: {by} aft of where they are", by=by) if aft else say("Cleats: {by} forward", by=by))
+    if foot.apart_by_mm:
+        by = exactly(abs(foot.apart_by_mm))
+        apart = foot.apart_by_mm > 0
+        said.append(say("Feet: {by} farther apart", by=by) if apart else say("Feet: {by} nearer together", by=by))
+    if foot.heels_in_by_deg:
+        turn = Angle(abs(foot.heels_in_by_deg))
+        inward = foot.heels_in_by_deg > 0
+        said.append(say("Cleats: heels {turn} in", turn=turn) if inward else say("Cleats: heels {turn} out", turn=turn))
     said += [say("Pedals: {name}", name=Words(b.pedal.name))] if b.pedal else []
     said += [say("Cleats: {name}", name=Words(b.cleat.name))] if b.cleat else []
     return [*said, *([say("Shoes: {name}", name=Words(b.shoe.name))] if b.shoe else [])]

@@ -10,7 +10,7 @@ from waymark.rooms.files.facts import Fact, Facts, fact
 from waymark.rooms.files.fileio import FileFormat
 from waymark.rooms.files.history import file_of, fit_row, lines
 from waymark.rooms.files.ledger import Cell, LedgerRow, cell_of, ledger_of, misses
-from waymark.rooms.files.picture import Picture, Shape, shapes
+from waymark.rooms.files.picture import CranksTurned, Picture, Shape, shapes
 from waymark.rooms.files.post import Layer, Post, Stage
 from waymark.rooms.files.registry import Registry
 from waymark.rooms.files.routes import files_router
@@ -33,6 +33,7 @@ __all__ = [
     "MARKS",
     "Cell",
     "Command",
+    "CranksTurned",
     "DayLine",
     "Describe",
     "Desk",

@@ -20,7 +20,7 @@ class Work:
 
     def __init__(self, facts: Facts, at: datetime) -> None:
         self._facts, self.at = facts, at
-        self._file = facts.whole_file.model_copy(deep=True)
+        self._file = facts.whole_file.to_work_on()
 
     @property
     def file(self) -> FileBase:
@@ -31,7 +31,7 @@ class Work:
     def facts(self) -> Facts:
         """What follows from the file as it now stands."""
         if self._facts.whole_file != self._file:
-            self._facts = self._facts.changed(self._file.model_copy(deep=True))
+            self._facts = self._facts.changed(self._file.as_it_stands())
         return self._facts
 
 

@@ -26,6 +26,7 @@ from waymark.rooms.files.command import Command, Work
 from waymark.rooms.files.facts import Facts
 from waymark.rooms.files.fileio import FileFormat
 from waymark.rooms.files.ledger import Miss, misses
+from waymark.rooms.files.picture import CranksTurned
 from waymark.rooms.files.registry import Registry, TrailPost
 from waymark.rooms.files.sheet import HISTORY_SHOWN, Seen, Sheets
 from waymark.rooms.files.tables import FitRow
@@ -93,6 +94,8 @@ class Desk:
         self.store, self.registry = store, registry
         self.sheets, self.format = Sheets(registry), FileFormat(registry)
         self._facts: OrderedDict[int, Facts] = OrderedDict()
+        # Of each file the content last read, and what it is.
+        self._read: dict[int, tuple[bytes, FileBase]] = {}
         self._lock = Lock()
 
     # -- looking ---------------------------------------------------------------------------------------------------
@@ -106,9 +109,12 @@ class Desk:
         return house_of(session)
 
     def _looked(self, fit: FitRow, house: House, shelf: Any) -> Look:
-        file = history.file_of(self.registry, fit)
         with self._lock:
-            before = self._facts.get(fit.id)
+            before, (content, file) = self._facts.get(fit.id), self._read.get(fit.id, (b"", None))
+        if file is None or content != fit.content:
+            file = history.file_of(self.registry, fit)
+            with self._lock:
+                self._read[fit.id] = fit.content, file
         return Look(fit, self.registry.facts(file, profile_of(fit.rider), shelf, house, before))
 
     def remember(self, fit_id: int, facts: Facts) -> None:
@@ -117,7 +123,7 @@ class Desk:
             self._facts[fit_id] = facts
             self._facts.move_to_end(fit_id)
             while len(self._facts) > REMEMBERED:
-                self._facts.popitem(last=False)
+                self._read.pop(self._facts.popitem(last=False)[0], None)
 
     def sheet(self, fit_id: int, view: str) -> bytes:
         """The sheet at its newest change, as the post ``view`` shows it."""
@@ -126,6 +132,15 @@ class Desk:
             seen = self._seen(session, look.fit, look.facts, view)
         made = self.sheets.json(seen, view)
         self.remember(fit_id, look.facts)
+        return made
+
+    def turned(self, fit_id: int, view: str, crank_deg: float) -> CranksTurned | None:
+        """What of a post's elevation turns with the cranks."""
+        post = self.registry.post(view)
+        with self.store.looking() as session:
+            facts = self.look(session, fit_id).facts
+        made = post.turned(facts, crank_deg) if post.turned else None
+        self.remember(fit_id, facts)
         return made
 
     def _seen(self, session: Session, fit: FitRow, facts: Facts, view: str) -> Seen:

@@ -76,7 +76,7 @@ class Facts:
             "house": house,
             "head": (file.bike, file.reason),
         }
-        self._file = file
+        self._file = file if before is None else self._as_before(file, before)
         # Whatever was ever worked out of this file, the newest of each: it is only used where it still holds.
         self._before: dict[Fact[Any], _Known] = {}
         if before is not None:
@@ -86,6 +86,16 @@ class Facts:
         self.runs: Counter[str] = Counter()
         # Told how far long work is; answers whether it is to go on.
         self.watch: Callable[[int, int], bool] | None = None
+
+    def _as_before(self, file: FileBase, before: Facts) -> FileBase:
+        """What is equal to what it was is the same thing from here on, so that it is compared in depth once."""
+        made = file.model_copy()
+        for key, was in before._roots.items():
+            if key in self._roots and self._roots[key] == was:
+                self._roots[key] = was
+                if key in file.parts:
+                    made.put(was)
+        return before._file if made == before._file else made
 
     @property
     def file(self) -> FileBase:

@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from pydantic import BaseModel
 
 from waymark.core.drawing.primitives import Circle, Item, Path
+from waymark.rooms.schema import Point
 
 
 class Shape(BaseModel):
@@ -20,17 +21,36 @@ class Shape(BaseModel):
 
 
 class Picture(BaseModel):
-    """The elevation in paint order: far leg, bike, rider, joints, a held frame, a rival rider; bounds in mm."""
+    """The elevation in paint order: far leg and crank, bike, near crank, a held frame, head and torso, near leg, arms, a
+    rival rider, joints; bounds in mm, and how long the cranks are."""
 
     far: list[Shape]
     bike: list[Shape]
-    near: list[Shape]
-    joints: list[Shape]
+    crank: list[Shape]
     held: list[Shape]
+    near: list[Shape]
+    leg: list[Shape]
+    arms: list[Shape]
     ghost: list[Shape]
+    joints: list[Shape]
     bounds: list[float]
+    crank_mm: float
     sketch: bool
     label: str
+
+
+class CranksTurned(BaseModel):
+    """What of an elevation turns with the cranks, at one crank angle, 0 at the top and growing forward; the knee's flexion
+    and the hip's angle there, degrees, and where the pedal axle is."""
+
+    crank_deg: float
+    knee_deg: float
+    hip_deg: float
+    pedal: Point
+    far: list[Shape]
+    crank: list[Shape]
+    leg: list[Shape]
+    joints: list[Shape]
 
 
 def shapes(items: Iterable[Item]) -> list[Shape]:

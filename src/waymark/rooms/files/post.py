@@ -17,7 +17,7 @@ from waymark.rooms.schema import Strict
 
 if TYPE_CHECKING:
     from waymark.rooms.files.ledger import LedgerRow
-    from waymark.rooms.files.picture import Picture
+    from waymark.rooms.files.picture import CranksTurned, Picture
     from waymark.rooms.files.registry import Registry
     from waymark.rooms.files.sheet import Dial
 
@@ -50,9 +50,10 @@ class Post:
     """A post. ``field`` is its place in the file where that is not its name, ``place`` its place on the trail.
 
     While it is looked at, ``show`` gives what only its bench shows, in the shape ``view``, and ``picture``, ``ledger``
-    and ``dials`` what stands about it. ``problems`` are told on every post; ``bike`` is the bike's name as this post
-    has it and ``label_of`` a mark's, of which the last one counts. ``due`` gives what is due of it: its number, the day,
-    what kind of thing, and what is asked; ``words`` what else a file may be found by in the day book.
+    and ``dials`` what stands about it; ``turned`` is what of the picture moves with the cranks, at their angle.
+    ``problems`` are told on every post; ``bike`` is the bike's name as this post has it and ``label_of`` a mark's, of
+    which the last one counts. ``due`` gives what is due of it: its number, the day, what kind of thing, and what is
+    asked; ``words`` what else a file may be found by in the day book.
     """
 
     name: str
@@ -65,6 +66,7 @@ class Post:
     view: type[BaseModel] | None = None
     show: Callable[[Facts], BaseModel | None] | None = None
     picture: Callable[[Facts], Picture | None] | None = None
+    turned: Callable[[Facts, float], CranksTurned | None] | None = None
     ledger: Callable[[Registry, Facts], list[LedgerRow]] | None = None
     dials: Callable[[Facts], list[Dial]] | None = None
     problems: Callable[[Facts], list[Said]] | None = None

@@ -15,6 +15,7 @@ from waymark.rooms.doorway import room_router
 from waymark.rooms.files import history
 from waymark.rooms.files.deps import DeskDep
 from waymark.rooms.files.desk import DayLine
+from waymark.rooms.files.picture import CranksTurned
 from waymark.rooms.files.registry import Registry, changes_model
 from waymark.rooms.files.sheet import sheet_models
 from waymark.rooms.riders import rider_row
@@ -57,6 +58,25 @@ def _sent(written: bytes) -> Response:
     return Response(written, media_type="application/json")
 
 
+def _looking(router: APIRouter, whole: Any, view_name: Any, wanted: Any) -> None:
+    """What is looked at and nothing changed."""
+
+    @router.get("/{fit_id}/sheet", operation_id="sheet", response_model=whole)
+    def sheet(desk: DeskDep, fit_id: Key, view: view_name = wanted) -> Response:
+        """The sheet at its newest change."""
+        return _sent(desk.sheet(fit_id, view))
+
+    @router.get("/{fit_id}/turned", operation_id="turned")
+    def turned(
+        desk: DeskDep,
+        fit_id: Key,
+        view: view_name = wanted,
+        crank_deg: float = Query(ge=0, lt=360, description="0 at the top, growing forward"),
+    ) -> CranksTurned | None:
+        """Of a post's elevation what turns with the cranks, at one crank angle; nothing while no rider is on it."""
+        return desk.turned(fit_id, view, crank_deg)
+
+
 @cache
 def files_router(registry: Registry) -> APIRouter:
     """The routes of the files, for the posts that are registered."""
@@ -84,10 +104,7 @@ def files_router(registry: Registry) -> APIRouter:
         with desk.store.writing() as session:
             return Opened(id=desk.take_in(session, found).id)
 
-    @router.get("/{fit_id}/sheet", operation_id="sheet", response_model=whole)
-    def sheet(desk: DeskDep, fit_id: Key, view: view_name = wanted) -> Response:
-        """The sheet at its newest change."""
-        return _sent(desk.sheet(fit_id, view))
+    _looking(router, whole, view_name, wanted)
 
     @router.post("/{fit_id}/changes", operation_id="change_fit", response_model=part)
     def change_fit(desk: DeskDep, fit_id: Key, asked: changes, view: view_name = wanted) -> Response:

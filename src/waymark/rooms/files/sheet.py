@@ -24,6 +24,7 @@ from waymark.rooms.files.post import Post
 from waymark.rooms.files.registry import Registry, TrailPost
 from waymark.rooms.files.tables import FitChangeRow, FitRow
 from waymark.rooms.riders import RiderOut
+from waymark.rooms.schema import Point
 from waymark.rooms.telling import Told
 from waymark.storage import redone, undone
 
@@ -31,13 +32,16 @@ HISTORY_SHOWN = 30
 
 
 class Dial(BaseModel):
-    """One read-out with its house window, the present bike's, and that of the school not chosen."""
+    """One read-out with its house window, the present bike's, that of the school not chosen, how sure it is, and, where
+    it is of one crank angle, the pedal axle there."""
 
     name: str
     label: Told
     value_deg: float
     now_deg: float | None
     other_deg: float | None = None
+    sd_deg: float | None = None
+    pedal: Point | None = None
     least_deg: float
     greatest_deg: float | None
     verdict: Word

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from typing import ClassVar, Literal, TypeVar, cast
+from typing import ClassVar, Literal, Self, TypeVar, cast
 
-from pydantic import Field
+from pydantic import Field, PrivateAttr
 
 from waymark.core.marks import Mark
 from waymark.rooms.schema import Strict
@@ -42,13 +42,43 @@ class FileBase(Strict):
     reason: str = Field(default="", max_length=TEXTS["reason"][1])
     notes: str = Field(default="", max_length=TEXTS["notes"][1])
 
+    # Of a copy to work on the parts that are its own already; nothing where the file is no such copy.
+    _own: set[str] | None = PrivateAttr(default=None)
+
+    def __eq__(self, other: object) -> bool:
+        """Whether both say the same, whoever works on them."""
+        return isinstance(other, FileBase) and self.__dict__ == other.__dict__
+
+    __hash__ = None  # type: ignore[assignment]
+
     def part(self, kind: type[S]) -> S:
-        """What one post keeps in the file."""
-        return cast("S", getattr(self, self.parts[kind]))
+        """What one post keeps in the file; of a copy to work on its own, made when it is first asked for."""
+        name = self.parts[kind]
+        if self._own is not None and name not in self._own:
+            self._own.add(name)
+            setattr(self, name, getattr(self, name).model_copy(deep=True))
+        return cast("S", getattr(self, name))
 
     def put(self, part: Strict) -> None:
         """Put a post's part in the place of the one before."""
-        setattr(self, self.parts[type(part)], part)
+        name = self.parts[type(part)]
+        if self._own is not None:
+            self._own.add(name)
+        setattr(self, name, part)
+
+    def to_work_on(self) -> Self:
+        """A copy to work on: what is not asked for is not copied."""
+        made = self.model_copy()
+        made._own = set()
+        return made
+
+    def as_it_stands(self) -> Self:
+        """A copy that later work on this one leaves as it is."""
+        made = self.model_copy()
+        made._own = None
+        for name in self._own or ():
+            setattr(made, name, getattr(self, name).model_copy(deep=True))
+        return made
 
 
 def both(marks: Marks) -> tuple[Mark, Mark] | None:

@@ -8,7 +8,6 @@ from dataclasses import dataclass
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from waymark.core.body import FootFit
 from waymark.core.drawing.machine import machine_items, machine_notes
 from waymark.core.drawing.rider import joint_items, leg_items, near_items
 from waymark.core.errors import GeometryError, InputError, NotFoundError
@@ -107,11 +106,18 @@ def dialled(facts: Facts, machine: Machine, want: Wanted) -> tuple[Dialling, Sai
     if first.crank_off_mm == 0:
         return first, None
     it = sits_then(facts)
-    foot = FootFit(it.foot.foot_mm, it.foot.stack_mm, it.foot.cleat_aft_mm)
     crank, asked = exactly(first.crank_mm), exactly(want.crank_mm)
     try:
         moved = change_crank(
-            want.saddle, want.hand, it.body, foot, want.crank_mm, first.crank_mm, "extension", "with_saddle", it.seated
+            want.saddle,
+            want.hand,
+            it.body,
+            it.foot,
+            want.crank_mm,
+            first.crank_mm,
+            "extension",
+            "with_saddle",
+            it.seated,
         )
     except GeometryError:
         return first, say("cranks {crank}, not {asked}: the leg does not reach", crank=crank, asked=asked)

@@ -4,6 +4,7 @@ from waymark.rooms.plan.asked import frame_school, schools, sought, to_be_had, w
 from waymark.rooms.plan.cautions import cautions_of, rules_of, toe_mm
 from waymark.rooms.plan.controls import control_lines, controls_advice, controls_differ, has_flat_bar
 from waymark.rooms.plan.dials import goal_dials, plan_dials
+from waymark.rooms.plan.extensions import Need, aero_needs
 from waymark.rooms.plan.facts import (
     FEET_DISAGREE,
     chosen,
@@ -38,6 +39,8 @@ from waymark.rooms.plan.pictures import (
     pose_of,
     sits_now,
     sits_then,
+    turned_goal,
+    turned_plan,
 )
 from waymark.rooms.plan.question import (
     answer,
@@ -116,6 +119,7 @@ __all__ = [
     "GearSet",
     "Look",
     "MadeChoice",
+    "Need",
     "OwnBike",
     "PartLine",
     "PlaceState",
@@ -123,6 +127,7 @@ __all__ = [
     "Rules",
     "Schools",
     "Sitting",
+    "aero_needs",
     "angles_of",
     "answer",
     "bar_stand",
@@ -217,6 +222,8 @@ __all__ = [
     "take_seat",
     "to_be_had",
     "toe_mm",
+    "turned_goal",
+    "turned_plan",
     "turned_stand",
     "unsure_hand",
     "ways_offered",

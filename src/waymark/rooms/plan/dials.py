@@ -2,19 +2,24 @@
 
 from __future__ import annotations
 
-from waymark.core.body import Readouts, readouts
+from math import cos, radians, sin
+
+from waymark.core.body import AngleName, Readouts, readouts
 from waymark.core.rules.house import AngleWindow
 from waymark.core.rules.verdict import Word
 from waymark.rooms.files import Dial, Facts, Marks, both, fact
 from waymark.rooms.plan.facts import plan_marks
 from waymark.rooms.plan.pictures import Sitting, sits_then
-from waymark.rooms.posts.goal import discipline, goal_marks, other_end, readouts_now
+from waymark.rooms.posts.goal import discipline, goal_crank_mm, goal_marks, other_end, readouts_now
+from waymark.rooms.posts.measure import calibrated
+from waymark.rooms.schema import Point
 
-DIALS = (
-    ("hip", "hip, least", "hip_least_deg"),
-    ("trunk", "trunk", "trunk_deg"),
-    ("knee", "knee, least", "knee_flexion_least_deg"),
-    ("shoulder", "shoulder", "shoulder_deg"),
+# Each read-out, what it is called, and which angle of the body's model it is.
+DIALS: tuple[tuple[str, str, str, AngleName], ...] = (
+    ("hip", "hip, least", "hip_least_deg", "hip"),
+    ("trunk", "trunk", "trunk_deg", "trunk"),
+    ("knee", "knee, least", "knee_flexion_least_deg", "knee_riding"),
+    ("shoulder", "shoulder", "shoulder_deg", "shoulder"),
 )
 
 
@@ -62,9 +67,10 @@ def plan_dials(facts: Facts) -> list[Dial]:
 def _dials(facts: Facts, shown: Readouts | None, other: Readouts | None = None) -> list[Dial]:
     if shown is None:
         return []
+    set_to = calibrated(facts)
     present, windows = readouts_now(facts), facts.house.angle_windows(discipline(facts))
     made = []
-    for name, label, attribute in DIALS:
+    for name, label, attribute, angle in DIALS:
         value, window = getattr(shown, attribute), windows[name]
         made.append(
             Dial(
@@ -73,12 +79,20 @@ def _dials(facts: Facts, shown: Readouts | None, other: Readouts | None = None) 
                 value_deg=value,
                 now_deg=getattr(present, attribute) if present else None,
                 other_deg=getattr(other, attribute) if other else None,
+                pedal=_pedal(name, shown, goal_crank_mm(facts)),
+                sd_deg=set_to.sds_deg[angle] if set_to else None,
                 least_deg=window.least_deg,
                 greatest_deg=window.greatest_deg,
                 verdict=_judged(value, window, facts.house.dial_edge_deg),
             )
         )
     return made
+
+
+def _pedal(name: str, shown: Readouts, crank_mm: float) -> Point | None:
+    """The pedal axle where hip or knee is at its least; other angles are the same all round."""
+    at = {"hip": shown.hip_least_at_deg, "knee": shown.knee_flexion_least_at_deg}.get(name)
+    return None if at is None else Point(x_mm=crank_mm * sin(radians(at)), y_mm=crank_mm * cos(radians(at)))
 
 
 def _judged(value: float, window: AngleWindow, edge_deg: float) -> Word:

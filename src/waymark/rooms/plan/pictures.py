@@ -4,16 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from math import radians
 
-from waymark.core.body import SEATED, FootFit, Pose, Seated, Segments, pose_at, segments
+from waymark.core.body import FootFit, Pose, Seated, Segments, Turn, pose_at, segments
 from waymark.core.cockpit.spacers import fewest_spacers
 from waymark.core.contact import Contact
-from waymark.core.drawing.bike import bike_items, frame_outline
+from waymark.core.drawing.bike import crank_items, frame_outline, still_items
 from waymark.core.drawing.model import FrontEndDrawing
 from waymark.core.drawing.primitives import DisplayList
-from waymark.core.drawing.rider import ghost_items, joint_items, leg_items, near_items
+from waymark.core.drawing.rider import arm_items, ghost_items, joint_items, leg_items, trunk_items
 from waymark.core.marks import Mark
-from waymark.rooms.files import Facts, Picture, both, fact, shapes
+from waymark.rooms.files import CranksTurned, Facts, Marks, Picture, Shape, both, fact, shapes
 from waymark.rooms.plan.facts import chosen, cover_mm, plan_bar, plan_marks, saddle_option, stem_of
 from waymark.rooms.plan.state import BuildState, FrameState
 from waymark.rooms.plan.taking import spacers_of
@@ -23,20 +24,25 @@ from waymark.rooms.posts.goal import (
     goal_crank_mm,
     goal_foot,
     goal_marks,
+    goal_seat,
     is_guess,
     other_end,
-    present_body,
     walked,
 )
 from waymark.rooms.posts.measure import (
     Drawn,
     bar_drawn,
     bike_drawn,
+    body_of,
     context,
     drawn_about,
     drawn_now,
     now_marks,
+    present_body,
+    present_foot,
+    present_seat,
 )
+from waymark.rooms.schema import Point
 from waymark.rooms.shelves import DropBarPart, FlatBarPart, FrameSize
 
 CRANK_DRAWN_DEG = 100.0
@@ -54,13 +60,7 @@ def body(facts: Facts) -> Segments:
         width = bar.width_mm
     elif isinstance(bar, FlatBarPart):
         width = bar.width_mm - 2 * bar.hand_inset_mm
-    return segments(facts.profile.body(width))
-
-
-@fact
-def present_foot(facts: Facts) -> FootFit:
-    """The foot on the present pedal."""
-    return FootFit(facts.profile.body().foot_mm, context(facts).foot_stack_mm)
+    return segments(body_of(facts, width))
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,21 +78,21 @@ class Sitting:
 def sits_now(facts: Facts) -> Sitting:
     """On the present bike."""
     lean = context(facts)
-    return Sitting(segments(present_body(facts)), present_foot(facts), lean.saddle.crank_mm, lean.contact, SEATED)
+    return Sitting(
+        segments(present_body(facts)), present_foot(facts), lean.saddle.crank_mm, lean.contact, present_seat(facts)
+    )
 
 
 @fact
 def sits_then(facts: Facts) -> Sitting:
     """At the goal, and on what is planned for it."""
-    taken = walked(facts)
-    seated = taken.end.seated if taken else SEATED
-    return Sitting(body(facts), goal_foot(facts), goal_crank_mm(facts), goal_contact(facts), seated)
+    return Sitting(body(facts), goal_foot(facts), goal_crank_mm(facts), goal_contact(facts), goal_seat(facts))
 
 
-def pose_of(it: Sitting, saddle: Mark, hand: Mark) -> Pose:
-    """The rider at these marks, near crank a little past level."""
+def pose_of(it: Sitting, saddle: Mark, hand: Mark, crank_deg: float = CRANK_DRAWN_DEG) -> Pose:
+    """The rider at these marks, the near crank a little past level where nothing else is asked."""
     there, pad = it.contact.hand_at(hand), it.contact.pad_at(hand)
-    return pose_at(saddle, there, it.body, it.foot, it.crank_mm, CRANK_DRAWN_DEG, pad, it.seated)
+    return pose_at(saddle, there, it.body, it.foot, it.crank_mm, crank_deg, pad, it.seated)
 
 
 @fact(by_value=False)
@@ -128,41 +128,104 @@ def _floor_made(height: float, spacers_mm: Sequence[float]) -> float:
     return max(0.0, height)
 
 
+@dataclass(frozen=True, slots=True)
+class Still:
+    """What of a bike stands while its rider moves, as it is drawn, and how far it reaches: least x, y, greatest x, y."""
+
+    shapes: list[Shape]
+    reach: tuple[float, float, float, float]
+
+
+def _still(drawn: Drawn) -> Still:
+    items = DisplayList(still_items(drawn.bike))
+    return Still(shapes(items.items), items.bounds())
+
+
+@fact(by_value=False)
+def still_now(facts: Facts) -> Still:
+    """The present bike's: no edit of the goal draws it again."""
+    return _still(drawn_now(facts))
+
+
+@fact(by_value=False)
+def still_plan(facts: Facts) -> Still | None:
+    """The plan's, where there is one."""
+    planned = drawn_plan(facts)
+    return None if planned is None else _still(planned)
+
+
 def picture_of(
-    facts: Facts, drawn: Drawn, it: Sitting, held: FrameSize | None = None, rides: _Rides | None = None
+    facts: Facts,
+    drawn: Drawn,
+    it: Sitting,
+    still: Still | None = None,
+    held: FrameSize | None = None,
+    rides: _Rides | None = None,
 ) -> Picture:
     """The whole elevation for one bike: the rider sits at its own saddle and hand, or as said, once they are known."""
     bike = drawn.bike
-    items = bike_items(bike)
-    if both(now_marks(facts)) is None and rides is None:
-        return Picture(
-            far=[],
-            bike=shapes(items),
-            near=[],
-            joints=[],
-            held=[],
-            ghost=[],
-            bounds=list(DisplayList(items).bounds()),
-            sketch=True,
-            label="not measured",
-        )
-    rides = rides or _Rides(pose_of(it, bike.saddle, bike.hand))
-    pose, foot_mm = rides.pose, it.foot.foot_mm
-    near = near_items(pose, replace(it.body, foot_mm=foot_mm))
-    everything = DisplayList([*items, *near])
-    outline = frame_outline(held.chart.geometry()) if held is not None else []
-    everything.extend(outline)
+    nobody = both(now_marks(facts)) is None and rides is None
+    rides = None if nobody else rides or _Rides(pose_of(it, bike.saddle, bike.hand))
+    pose, foot_mm = rides.pose if rides else None, it.foot.foot_mm
+    far, still = crank_items(it.crank_mm, CRANK_DRAWN_DEG + 180, near=False), still or _still(drawn)
+    if pose:
+        far = [*leg_items(pose.far, foot_mm, near=False), *far]
+    crank = crank_items(it.crank_mm, CRANK_DRAWN_DEG, near=True)
+    near = trunk_items(pose, it.body) if pose else []
+    leg = leg_items(pose.near, foot_mm, near=True) if pose else []
+    arms = arm_items(pose) if pose else []
+    outline = frame_outline(held.chart.geometry()) if held is not None and pose else []
     return Picture(
-        far=shapes(leg_items(pose.far, foot_mm, near=False)),
-        bike=shapes(items),
-        near=shapes(near),
-        joints=shapes(joint_items(pose)),
+        far=shapes(far),
+        bike=still.shapes,
+        crank=shapes(crank),
         held=shapes(outline),
-        ghost=shapes(ghost_items(rides.ghost)) if rides.ghost else [],
-        bounds=list(everything.bounds()),
-        sketch=drawn.sketch,
-        label=drawn.label,
+        near=shapes(near),
+        leg=shapes(leg),
+        arms=shapes(arms),
+        ghost=shapes(ghost_items(rides.ghost)) if rides and rides.ghost else [],
+        joints=shapes(joint_items(pose)) if pose else [],
+        bounds=_around(still.reach, DisplayList([*crank, *near, *leg, *arms, *outline]).bounds()),
+        crank_mm=it.crank_mm,
+        sketch=drawn.sketch or nobody,
+        label="not measured" if nobody else drawn.label,
     )
+
+
+def _around(a: tuple[float, float, float, float], b: tuple[float, float, float, float]) -> list[float]:
+    return [min(a[0], b[0]), min(a[1], b[1]), max(a[2], b[2]), max(a[3], b[3])]
+
+
+def turned(it: Sitting, marks: Marks, crank_deg: float) -> CranksTurned | None:
+    """What turns with the cranks at one crank angle, where saddle and hand are known."""
+    pair = both(marks)
+    if pair is None:
+        return None
+    pose = pose_of(it, *pair, crank_deg)
+    turn = Turn.of(pose.near.hip, it.body, it.foot, it.crank_mm, it.seated.foot_turned_deg)
+    foot = it.foot.foot_mm
+    far = [*leg_items(pose.far, foot, near=False), *crank_items(it.crank_mm, crank_deg + 180, near=False)]
+    return CranksTurned(
+        crank_deg=crank_deg,
+        knee_deg=turn.knee_deg(crank_deg),
+        hip_deg=turn.hip_deg(crank_deg, radians(pose.trunk_deg)),
+        pedal=Point(x_mm=pose.near.pedal.x_mm, y_mm=pose.near.pedal.y_mm),
+        far=shapes(far),
+        crank=shapes(crank_items(it.crank_mm, crank_deg, near=True)),
+        leg=shapes(leg_items(pose.near, foot, near=True)),
+        joints=shapes(joint_items(pose)),
+    )
+
+
+def turned_goal(facts: Facts, crank_deg: float) -> CranksTurned | None:
+    """The rider at the goal, the cranks turned."""
+    return turned(sits_then(facts), goal_marks(facts), crank_deg)
+
+
+def turned_plan(facts: Facts, crank_deg: float) -> CranksTurned | None:
+    """The rider on the plan, at the goal until there is one."""
+    planned = plan_marks(facts)
+    return turned(sits_then(facts), planned if both(planned) else goal_marks(facts), crank_deg)
 
 
 @dataclass(frozen=True, slots=True)
@@ -186,13 +249,13 @@ def picture_goal(facts: Facts) -> Picture:
     if ghost is not None:
         parts = it.body, ghost.foot, ghost.crank_mm, CRANK_DRAWN_DEG, ghost.pad, ghost.seated
         seen = pose_at(ghost.saddle, ghost.hand, *parts)
-    return picture_of(facts, drawn_now(facts), it, rides=_Rides(pose_of(it, *goal), seen))
+    return picture_of(facts, drawn_now(facts), it, still_now(facts), rides=_Rides(pose_of(it, *goal), seen))
 
 
 @fact(by_value=False)
 def picture_now(facts: Facts) -> Picture:
     """The rider on the present bike."""
-    return picture_of(facts, drawn_now(facts), sits_now(facts))
+    return picture_of(facts, drawn_now(facts), sits_now(facts), still_now(facts))
 
 
 @fact(by_value=False)
@@ -210,6 +273,10 @@ def picture_beside(facts: Facts) -> Picture:
 def _picture_planned(facts: Facts, held: FrameSize | None = None) -> Picture:
     planned = drawn_plan(facts)
     if planned is None:
-        return picture_goal(facts) if is_guess(facts) else picture_of(facts, drawn_now(facts), sits_now(facts), held)
+        return (
+            picture_goal(facts)
+            if is_guess(facts)
+            else picture_of(facts, drawn_now(facts), sits_now(facts), still_now(facts), held)
+        )
     it, bike = sits_then(facts), planned.bike
-    return picture_of(facts, planned, it, held, _Rides(pose_of(it, bike.saddle, bike.hand)))
+    return picture_of(facts, planned, it, still_plan(facts), held, _Rides(pose_of(it, bike.saddle, bike.hand)))

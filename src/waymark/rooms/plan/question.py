@@ -29,8 +29,8 @@ from waymark.rooms.plan.own import own_bar, own_stem, own_stem_option
 from waymark.rooms.plan.standing import gates, standing_mm
 from waymark.rooms.plan.state import FrameState
 from waymark.rooms.plan.this_bike import on_own_bike
-from waymark.rooms.posts.goal import discipline, goal_crank_mm, goal_foot
-from waymark.rooms.posts.measure import MeasureState, context, now_marks, surveyed
+from waymark.rooms.posts.goal import discipline, goal_crank_mm, goal_foot, goal_seat
+from waymark.rooms.posts.measure import MeasureState, body_of, context, now_marks, surveyed
 from waymark.rooms.shelves import FrameSize, Wanted, frame_option, search_shelf
 
 # Frames of these uses are looked at for a goal of that use, unless the fitter says otherwise.
@@ -125,8 +125,8 @@ def rider_centre(facts: Facts) -> Mark | None:
     goal, profile = goal_for(facts), facts.profile
     if goal is None or sought(facts) != "hood" or profile.mm("height") is None or goal.hand.x_mm <= goal.saddle.x_mm:
         return None
-    body = profile.body()
-    return mass_centre(goal.saddle, goal.hand, body, goal_foot(facts), goal_crank_mm(facts))
+    foot, crank = goal_foot(facts), goal_crank_mm(facts)
+    return mass_centre(goal.saddle, goal.hand, body_of(facts, None), foot, crank, seated=goal_seat(facts))
 
 
 @fact(by_value=False)

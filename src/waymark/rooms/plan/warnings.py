@@ -5,6 +5,7 @@ from __future__ import annotations
 from waymark.core.say import Said, Words, exactly, say, tenths, term
 from waymark.core.search.gates import gate_faults
 from waymark.rooms.files import Facts, misses
+from waymark.rooms.plan.extensions import aero_needs
 from waymark.rooms.plan.facts import FEET_DISAGREE, chosen, feet_agree, moved_since, plan_bar, plan_marks
 from waymark.rooms.plan.standing import gates, nose_x_mm
 from waymark.rooms.plan.state import BuildState
@@ -43,6 +44,7 @@ def plan_warnings(facts: Facts) -> list[Said]:
     own = on_own_bike(facts)
     if own is not None and (out := b.spacers_mm + b.stem.clamp_height_mm - own.now.room_mm) > LEAST_OUT_MM:
         said.append(say("Stem and spacers stand {out} higher than the steerer, which is cut.", out=tenths(out)))
+    said += [need.wrong for need in aero_needs(facts) if not need.met]
     if feet_agree(facts) is False:
         said.append(FEET_DISAGREE)
     stops = gate_faults(frame_option("", size), gates(facts), nose_x_mm(facts))

@@ -159,7 +159,8 @@ class FlatBarPart(PartBase):
 
 
 class AeroBarPart(PartBase):
-    """Aero bars: where the pads can be from the clamp centre in the maker's steps, and the extensions' ranges."""
+    """Aero bars: where the pads can be from the clamp centre in the maker's steps; how far the extensions end
+    ahead of the pads' middle along them, and their tilt, as ranges; the shape of their ends."""
 
     kind: Literal["aero_bar"] = "aero_bar"
     bar_clamp_mm: float = mm(20, 40, default=31.8)
@@ -167,8 +168,9 @@ class AeroBarPart(PartBase):
     pad_stacks_mm: Numbers = Field(min_length=1)
     pad_width_least_mm: float = mm(60, 500, default=140)
     pad_width_greatest_mm: float = mm(60, 500, default=260)
-    extension_least_mm: float = mm(100, 500, default=250)
-    extension_greatest_mm: float = mm(100, 500, default=380)
+    extension_least_mm: float = mm(100, 500, default=200)
+    extension_greatest_mm: float = mm(100, 500, default=340)
+    extension_shape: Literal["straight", "bent up", "s-bend"] = "straight"
     tilt_least_deg: float = mm(-15, 45, default=0)
     tilt_greatest_deg: float = mm(-15, 45, default=20)
 

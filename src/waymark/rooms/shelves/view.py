@@ -58,7 +58,7 @@ class ShelfView:
         return tuple(p.part for p in self.parts if p.part.kind == kind)
 
 
-_views: WeakKeyDictionary[Engine, ShelfView] = WeakKeyDictionary()
+known_shelves: WeakKeyDictionary[Engine, ShelfView] = WeakKeyDictionary()
 _reading = Lock()
 
 
@@ -66,12 +66,12 @@ def shelf_view(session: Session) -> ShelfView:
     """The shelves as they stand: only their number is read where nothing changed since the last look."""
     number = session.scalars(select(ShelfNumberRow.number)).one()
     engine = session.get_bind().engine
-    view = _views.get(engine)
+    view = known_shelves.get(engine)
     if view is not None and view.number == number:
         return view
     with _reading:
-        view = _views.get(engine)
+        view = known_shelves.get(engine)
         if view is None or view.number != number:
             view = ShelfView(number, tuple(frame_sizes(session)), tuple(parts(session)))
-            _views[engine] = view
+            known_shelves[engine] = view
     return view

@@ -94,9 +94,16 @@ defineExpose({ frame })
         :class="{ sketch: picture.sketch }"
         :transform="`translate(${frame.left} ${frame.top}) scale(${frame.scale} ${-frame.scale})`">
         <ShapeList :shapes="picture.far" />
-        <g class="bike"><ShapeList :shapes="picture.bike" /></g>
+        <g class="bike">
+          <ShapeList :shapes="picture.bike" />
+          <ShapeList :shapes="picture.crank" />
+        </g>
         <ShapeList :shapes="picture.held" />
-        <g class="near"><ShapeList :shapes="picture.near" /></g>
+        <g class="near">
+          <ShapeList :shapes="picture.near" />
+          <ShapeList :shapes="picture.leg" />
+          <ShapeList :shapes="picture.arms" />
+        </g>
         <ShapeList :shapes="picture.ghost" />
         <ShapeList :shapes="picture.joints" />
       </g>

@@ -11,6 +11,7 @@ const KEYS: [string, string][] = [
   ['Ctrl + Z', t('undo; with Shift bring back')],
   ['H', t('history')],
   ['L', t('fold the ledger')],
+  [',  .', t('the cranks back and forth')],
   ['0', t('the whole bike; wheel zooms, drag pans')],
   ['U', t('mm or inches')],
   ['/', t('find a rider')],

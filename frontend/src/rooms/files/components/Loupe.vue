@@ -19,6 +19,8 @@ const props = defineProps<{
   /** The way from what was measured to the goal, step by step, and where a rival school would end. */
   way?: readonly { x_mm: number; y_mm: number }[]
   rival?: { x_mm: number; y_mm: number } | null
+  /** What turning and sliding alone reaches. */
+  area?: readonly { x_mm: number; y_mm: number }[]
   draggable?: boolean
 }>()
 const emit = defineEmits<{ move: [dx: number, dy: number] }>()
@@ -58,6 +60,11 @@ const turns = computed(() => {
   return found.filter((p, i) => i === 0 || Math.hypot(p.x - found[i - 1]!.x, p.y - found[i - 1]!.y) > 1)
 })
 const traverse = computed(() => turns.value.map((p, i) => `${i ? 'L' : 'M'}${p.x} ${p.y}`).join(''))
+
+const outline = computed(() => {
+  const found = (props.area ?? []).map((p) => `${px(p.x_mm - centre.value.x_mm)} ${-px(p.y_mm - centre.value.y_mm)}`)
+  return `M${found.join('L')}Z`
+})
 
 let from: { x: number; y: number } | null = null
 function down(event: PointerEvent) {
@@ -127,6 +134,7 @@ const clip = computed(() => `loupe-${props.row.mark}`)
           :y="-px(row.tol_y_mm)"
           :width="2 * px(row.tol_x_mm)"
           :height="2 * px(row.tol_y_mm)" />
+        <path v-if="area?.length" class="area" :d="outline" />
         <path class="cross" :d="`M${-R} 0H${R}M0 ${-R}V${R}${ticks}`" />
       </g>
       <g v-if="turns.length > 1" class="way">
@@ -233,5 +241,11 @@ small {
   flex-basis: 100%;
   color: var(--quiet);
   font-size: 12.5px;
+}
+.area {
+  fill: color-mix(in srgb, var(--plan) 10%, transparent);
+  stroke: var(--plan);
+  stroke-width: 1;
+  stroke-dasharray: 2 2.5;
 }
 </style>

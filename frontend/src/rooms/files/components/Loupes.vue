@@ -57,6 +57,10 @@ const way = (row: LedgerRow) => {
       : [it.begins_hand!, it.lines.map((x) => x.ends_hand)]
   return [begins, ...ends, target(row)]
 }
+const reached = computed(() => {
+  const outline = props.sheet.build?.bar?.reachable
+  return outline?.length ? outline : undefined
+})
 const rival = (row: LedgerRow) =>
   row.mark === 'saddle' ? goal.value?.other_saddle : row.mark === 'hand' ? goal.value?.other_hand : null
 const move = (row: LedgerRow, dx: number, dy: number) => store.nudge(row.mark as MovedMark, dx, dy)
@@ -79,9 +83,16 @@ const move = (row: LedgerRow, dx: number, dy: number) => store.nudge(row.mark as
       :picture="row.mark === 'foot' ? null : sheet.picture"
       :shown="store.layers"
       :px-per-mm="row.mark === 'hand' ? 4 : 8"
-      :says="row.mark === 'hand' ? $t('life size') : $t('twice life size')"
+      :says="
+        row.mark !== 'hand'
+          ? $t('twice life size')
+          : reached
+            ? $t('life size; dashed: turn and slide')
+            : $t('life size')
+      "
       :preview="store.preview?.mark === row.mark ? store.preview : null"
       :held="row.mark === 'hand' ? sheet.frame?.held_hand : null"
+      :area="row.mark === 'hand' ? reached : undefined"
       :way="way(row)"
       :rival="rival(row)"
       :draggable="draggable(row)"

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { BuildView, Sheet } from '@/shared/api/client'
 
+import Chip from '@/shared/ui/Chip.vue'
+
 import BarViews from './BarViews.vue'
 import ControlsFold from './ControlsFold.vue'
 import RailList from './RailList.vue'
@@ -16,6 +18,7 @@ const { looked, look, take } = useRails(() => props.sheet)
   <div class="scroll">
     <RailList :rails="build.bar.rails" :looked="looked" :sheet="sheet" mark="hand" @look="look" @take="take" />
     <p v-if="looked?.stop.named" class="small looked">{{ looked.stop.named }}</p>
+    <p v-if="build.bar.warns" class="warns" role="alert">{{ build.bar.warns }}</p>
     <p v-if="build.bar.why_not" class="why">{{ build.bar.why_not }}</p>
     <dl>
       <dt>{{ build.bar.new ? $t('Bar, new') : $t('Bar, own') }}</dt>
@@ -24,6 +27,10 @@ const { looked, look, take } = useRails(() => props.sheet)
       </dd>
       <dt>{{ $t('Stands') }}</dt>
       <dd>{{ build.bar.stands }}</dd>
+      <template v-for="row in build.bar.aero" :key="row.name">
+        <dt>{{ row.name }}</dt>
+        <dd>{{ row.says }} <Chip :word="row.verdict" /></dd>
+      </template>
       <template v-if="build.bar.wished">
         <dt>{{ $t('Wanted') }}</dt>
         <dd>{{ build.bar.wished }}</dd>
@@ -56,6 +63,13 @@ dd {
 }
 .why {
   padding: 10px 0;
+}
+.warns {
+  margin: 8px 0;
+  padding: 6px 10px;
+  border-left: 4px solid var(--ochre);
+  background: var(--ochre-tint);
+  font-size: 14px;
 }
 .looked {
   color: var(--plan);

@@ -28,6 +28,7 @@ const signed = (mm: number | null) =>
   mm === null
     ? '·'
     : (Math.round(mm) > 0 ? '+' : Math.round(mm) < 0 ? '−' : '') + told(Math.abs(Math.round(mm)), unit.value)
+const by = (share: number) => `${share < -0.05 ? MINUS : share > 0.05 ? '+' : '±'}${Math.abs(share).toFixed(1)}`
 const plain = (value: number | null | undefined, unitOf: string) =>
   value === null || value === undefined
     ? '·'
@@ -88,6 +89,26 @@ function hill(name: 'cadence_rpm' | 'power_w' | 'gradient_percent', set: number 
     <p class="small quiet">
       {{ $t('On the hands: reckoned, an upper limit, to compare positions by. Never a reading.') }}
     </p>
+    <table v-if="view.small.length" class="bench-table small-changes">
+      <thead>
+        <tr>
+          <th scope="col">{{ $t('What small changes do to it') }}</th>
+          <th scope="col" class="n">{{ $t('On the hands, %') }}</th>
+          <th scope="col" class="n">{{ $t('Front wheel, %') }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(row, i) in view.small" :key="row.what">
+          <th scope="row">{{ row.what }}</th>
+          <td class="n figure">
+            {{ row.hands_percent.toFixed(1) }}<small v-if="i" class="by">{{ by(row.hands_by) }}</small>
+          </td>
+          <td class="n figure">
+            {{ row.front_percent.toFixed(1) }}<small v-if="i" class="by">{{ by(row.front_by) }}</small>
+          </td>
+        </tr>
+      </tbody>
+    </table>
     <template v-if="view.pairs">
       <h3>{{ $t('Stem and width, at one height') }}</h3>
       <table class="bench-table pairs">
@@ -221,6 +242,18 @@ function hill(name: 'cadence_rpm' | 'power_w' | 'gradient_percent', set: number 
 </template>
 
 <style scoped>
+.small-changes {
+  margin-top: 12px;
+}
+.small-changes td {
+  padding-left: 12px;
+  white-space: nowrap;
+}
+.by {
+  display: inline-block;
+  width: 44px;
+  color: var(--quiet);
+}
 .says {
   display: block;
   color: var(--quiet);

@@ -31,6 +31,9 @@ export const build = (more: Partial<BuildView> = {}): BuildView => ({
     wished: '362 to 422 wide: by the shoulders, 362 mm',
     rails: [rail('turn', [stop(-1), stop(0, { chosen: true }), stop(1)], { unit: '°', each: '1°: 1.3 up' })],
     why_not: null,
+    reachable: [],
+    warns: null,
+    aero: [],
     places: [
       { name: 'tops', at: { x_mm: 470, y_mm: 640 }, trunk_deg: 51, about: false },
       { name: 'hoods', at: { x_mm: 560, y_mm: 660 }, trunk_deg: 47, about: false },

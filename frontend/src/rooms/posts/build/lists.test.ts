@@ -20,6 +20,10 @@ const handling = (more: Partial<NonNullable<BuildView['handling']>['gears']> = {
     { name: 'Hand, each degree', percent: false, fine: true, now: null, then: 4.74, says: null },
     { name: 'On the front wheel', percent: true, fine: false, now: 43.9, then: 42.9, says: null },
   ],
+  small: [
+    { what: 'the plan', hands_percent: 24.32, hands_by: 0, front_percent: 42.9, front_by: 0 },
+    { what: 'bars 10 up', hands_percent: 23.48, hands_by: -0.84, front_percent: 42.86, front_by: -0.04 },
+  ],
   note: null,
   pairs: null as NonNullable<BuildView['handling']>['pairs'],
   raised: null as NonNullable<BuildView['handling']>['raised'],
@@ -37,9 +41,20 @@ const build = (more: Partial<BuildView>) =>
   ({ handling: handling(), parts: [], fits: [], ...more }) as unknown as BuildView
 
 describe('handling and gears', () => {
+  it('tells what small changes do to the load, each against the plan', () => {
+    const panel = mount(HandlingPanel, { props: { build: build({}) } })
+    const rows = panel.get('.small-changes').findAll('tbody tr')
+    expect(rows.map((r) => r.findAll('td').map((d) => d.text().replace(/\s+/g, ' ')))).toEqual([
+      ['24.3', '42.9'],
+      ['23.5−0.8', '42.9±0.0'],
+    ])
+  })
+
   it('has each figure of both bikes, and words where the difference is felt', () => {
     const panel = mount(HandlingPanel, { props: { build: build({}) } })
-    const rows = panel.findAll('tbody tr').map((r) => [r.get('th').text(), ...r.findAll('td').map((d) => d.text())])
+    const rows = panel
+      .findAll('.bench-table:not(.small-changes) tbody tr')
+      .map((r) => [r.get('th').text(), ...r.findAll('td').map((d) => d.text())])
     expect(rows).toEqual([
       ['Trailsteadier, slower to turn in', '62', '69'],
       ['Hand, each degree', '·', '4.7'],

@@ -37,6 +37,10 @@ const changed = (dial: Dial) => {
   if (shown === '0.0') return ''
   return t('was {was}, {by}', { was: showDeg(dial.now_deg), by: `${by < 0 ? MINUS : '+'}${shown}°` })
 }
+const spoken = (dial: Dial) => {
+  const says = `${dial.label} ${showDeg(dial.value_deg)}`
+  return `${says}${dial.sd_deg == null ? '' : ` ± ${dial.sd_deg.toFixed(0)}°`}, ${dial.verdict}`
+}
 const label = (dial: Dial, value: number) => {
   const a = angle(dial, value)
   return { x: (R + 13) * Math.cos(a), y: (R + 13) * Math.sin(a) + 4 }
@@ -46,13 +50,13 @@ const label = (dial: Dial, value: number) => {
 <template>
   <div v-if="dials.length" class="dials">
     <figure v-for="dial in dials" :key="dial.name">
-      <svg
-        width="116"
-        height="74"
-        viewBox="-58 -54 116 74"
-        role="img"
-        :aria-label="`${dial.label} ${showDeg(dial.value_deg)}, ${dial.verdict}`">
+      <svg width="116" height="74" viewBox="-58 -54 116 74" role="img" :aria-label="spoken(dial)">
+        <title v-if="dial.sd_deg != null">{{ spoken(dial) }}</title>
         <path :d="arc(dial, scale(dial).from, scale(dial).to, R)" class="whole" />
+        <path
+          v-if="dial.sd_deg != null"
+          :d="arc(dial, dial.value_deg - dial.sd_deg, dial.value_deg + dial.sd_deg, R + 3)"
+          class="band" />
         <path :d="arc(dial, dial.least_deg, scale(dial).top, R - 4)" class="house" />
         <text v-bind="label(dial, dial.least_deg)" text-anchor="middle">{{ dial.least_deg }}</text>
         <text v-if="dial.greatest_deg != null" v-bind="label(dial, dial.greatest_deg)" text-anchor="middle">
@@ -113,6 +117,11 @@ figcaption {
   fill: none;
   stroke: var(--pine-tint);
   stroke-width: 8;
+}
+.band {
+  fill: none;
+  stroke: color-mix(in srgb, var(--goal) 45%, transparent);
+  stroke-width: 2.5;
 }
 .needle {
   stroke: var(--goal);

@@ -135,7 +135,7 @@ const back = (row: LedgerRow) => store.change({ do: 'goal.as_measured', mark: ro
       <router-link class="press solid" :to="`/fits/${sheet.id}/measure`">{{ $t('Measure the bike') }}</router-link>
     </section>
     <p class="quiet small care">
-      {{ $t('Angles carry several degrees of uncertainty; the difference from now is what to trust.') }}
+      {{ view?.set_to ?? $t('Angles carry several degrees of uncertainty; the difference from now is what to trust.') }}
       {{ $t('One change at a time, small, then ride.') }}
     </p>
   </div>

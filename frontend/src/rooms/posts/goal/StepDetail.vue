@@ -71,6 +71,8 @@ const numbers = computed((): Numbered[] => {
     return [
       of('cleat_aft_by_mm', t('Cleats aft'), it.cleat_aft_by_mm, -40, 40),
       of('stack_by_mm', t('Sole higher over the axle'), it.stack_by_mm, -40, 40, 0.5),
+      of('apart_by_mm', t('Feet farther apart, in all'), it.apart_by_mm, -40, 40),
+      of('heels_in_by_deg', t('Heels in, °'), it.heels_in_by_deg, -15, 15, 0.5),
     ]
   if (it.kind === 'aero')
     return [

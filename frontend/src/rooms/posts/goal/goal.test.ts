@@ -242,7 +242,12 @@ describe('within a step', () => {
       make(step)
         .it.findAll('.number')
         .map((x) => x.text())
-    expect(asks({ kind: 'foot', cleat_aft_by_mm: 5 } as Step)).toEqual(['Cleats aft', 'Sole higher over the axle'])
+    expect(asks({ kind: 'foot', cleat_aft_by_mm: 5 } as Step)).toEqual([
+      'Cleats aft',
+      'Sole higher over the axle',
+      'Feet farther apart, in all',
+      'Heels in, °',
+    ])
     expect(asks({ kind: 'aero', forward_deg: 5, elbow_deg: 100 } as Step)).toEqual([
       'Forward about the BB, °',
       'Elbow, °',

@@ -10,13 +10,14 @@ import Findings from './Findings.vue'
 import LevelPanel from './LevelPanel.vue'
 import PhotosPanel from './PhotosPanel.vue'
 import PromptsDialog from './PromptsDialog.vue'
+import RiderPanel from './RiderPanel.vue'
 import SetupsPanel from './SetupsPanel.vue'
 import { useCallOut } from './useCallOut'
 
 const props = defineProps<{ sheet: Sheet }>()
 const call = useCallOut()
 const all = ref(false)
-const panel = ref<'agreement' | 'bike' | 'setups' | 'photos'>('agreement')
+const panel = ref<'agreement' | 'bike' | 'rider' | 'setups' | 'photos'>('agreement')
 onMounted(() => {
   call.begin(props.sheet.id)
   void call.findInstruments()
@@ -64,6 +65,7 @@ watch(
           :checked="sheet.measure!.checked"
       /></el-tab-pane>
       <el-tab-pane name="bike" :label="$t('The bike')" lazy><BikePanel :sheet="sheet" /></el-tab-pane>
+      <el-tab-pane name="rider" :label="$t('The rider')" lazy><RiderPanel :body="sheet.measure!.body" /></el-tab-pane>
       <el-tab-pane name="setups" :label="$t('Set-ups')" lazy
         ><SetupsPanel :setups="sheet.measure!.setups" :decided="sheet.measure!.decided"
       /></el-tab-pane>
@@ -77,14 +79,16 @@ watch(
 .groups {
   display: flex;
   flex: none;
-  gap: 13px;
+  justify-content: space-between;
+  gap: 6px;
   padding: 0 24px;
   border-bottom: 1px solid var(--rule);
   overflow: hidden;
 }
 .groups button {
+  position: relative;
   height: 44px;
-  padding: 2px 0 0;
+  padding: 6px 0 0;
   border: 0;
   border-bottom: 3px solid transparent;
   background: none;
@@ -104,7 +108,9 @@ watch(
   stroke-width: 2;
 }
 .groups svg {
-  margin-right: 4px;
+  position: absolute;
+  top: 3px;
+  left: calc(50% - 6px);
 }
 .groups small {
   margin-left: 5px;
@@ -137,9 +143,9 @@ watch(
   .groups button {
     font-size: 13.5px;
   }
-  .groups svg {
-    margin-right: 2px;
-  }
+}
+.panels :deep(.el-tabs__item) {
+  padding: 0 9px;
 }
 .panels :deep(.el-tabs__header) {
   margin: 0;

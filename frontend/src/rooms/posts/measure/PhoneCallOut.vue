@@ -129,7 +129,11 @@ const inside = ({ x, y }: { x: number; y: number }) =>
         class="draw"
         :class="{ sketch: sheet.picture.sketch }"
         :transform="`translate(${frame.left} ${frame.top}) scale(${frame.scale} ${-frame.scale})`">
-        <g class="bike"><ShapeList :shapes="sheet.picture.bike" /></g>
+        <g class="bike">
+          <ShapeList :shapes="sheet.picture.far" />
+          <ShapeList :shapes="sheet.picture.bike" />
+          <ShapeList :shapes="sheet.picture.crank" />
+        </g>
         <path v-for="(l, i) in asked?.lines ?? []" :key="i" :d="l.d" :class="`asked-${l.s}`" />
       </g>
       <g v-if="asked" :transform="inside(at(asked.x_mm, asked.y_mm))">

@@ -12,6 +12,8 @@ const open = defineModel<boolean>({ required: true })
 const call = useCallOut()
 const sheets = useSheet()
 const find = ref('')
+// What is typed at once finds.
+const box = ref<{ focus: () => void }>()
 const choosing = ref(false)
 const offered = ref<Schemas['Offered'][]>([])
 watch(open, (now) => {
@@ -44,14 +46,19 @@ const toggle = (name: string) =>
 </script>
 
 <template>
-  <el-dialog v-model="open" :title="choosing ? $t('What this house asks') : $t('All prompts')" width="760" top="6vh">
+  <el-dialog
+    v-model="open"
+    :title="choosing ? $t('What this house asks') : $t('All prompts')"
+    width="760"
+    top="6vh"
+    @opened="box?.focus()">
     <template v-if="!choosing">
       <div class="bar">
         <el-input
+          ref="box"
           v-model="find"
           :placeholder="$t('find by name')"
           :aria-label="$t('Find a prompt')"
-          autofocus
           @keydown.esc.stop.prevent="open = false"
           @keydown.enter="lists[0]?.prompts[0] && go(lists[0].prompts[0].key)" />
         <button type="button" class="press low" @click="choose">{{ $t('What this house asks') }}</button>

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 
 from waymark.core.body import pose_at
-from waymark.core.cockpit import DropStand, FlatStand
+from waymark.core.cockpit import DropStand, FlatStand, reachable
 from waymark.core.drawing.cockpit import bar_items
 from waymark.core.drawing.front_view import FrontView, front_items, front_view, splay_deg
 from waymark.core.figures import whole
@@ -15,6 +15,7 @@ from waymark.core.search.previews import Stop, bar_stop
 from waymark.rooms.files import Facts, both, fact, shapes
 from waymark.rooms.plan import (
     BuildState,
+    aero_needs,
     bar_stand,
     chosen_option,
     control_lines,
@@ -39,8 +40,18 @@ from waymark.rooms.plan import (
 )
 from waymark.rooms.posts.build.bar_choices import cut_widths, other_bars, rolls, school_ramp_deg, slides, turns
 from waymark.rooms.posts.build.rails import Offered, rail
-from waymark.rooms.posts.build.shapes import BarBench, ControlOut, ControlsOut, HandPlace, Rail, RailName, SeenFromFront
+from waymark.rooms.posts.build.shapes import (
+    AeroRow,
+    BarBench,
+    ControlOut,
+    ControlsOut,
+    HandPlace,
+    Rail,
+    RailName,
+    SeenFromFront,
+)
 from waymark.rooms.posts.measure import drawn_now
+from waymark.rooms.schema import Point
 from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart
 
 # A hand wider out than so says elbows out; narrower in, elbows in.
@@ -64,6 +75,9 @@ def bar_bench(facts: Facts) -> BarBench | None:
         rails=_rails(facts),
         why_not=_why_not(facts),
         places=_places(facts),
+        reachable=_reachable(facts, drawn.bike.clamp),
+        warns=_warns(facts),
+        aero=[AeroRow(name=n.name, says=n.says, verdict="in" if n.met else "out") for n in aero_needs(facts)],
         old=[] if now.sketch else shapes(bar_items(now.bike)),
         front=_front(facts),
         controls=_controls(facts),
@@ -213,6 +227,32 @@ def _moves(by: Mark) -> Said:
     first, second = (up, fore) if abs(by.y_mm) >= abs(by.x_mm) else (fore, up)
     small = min(abs(by.x_mm), abs(by.y_mm)) < 0.05
     return first if small else say("{one}, {two}", one=first, two=second)
+
+
+def _reachable(facts: Facts, clamp: Mark) -> list[Point]:
+    """What turning the bar and sliding its levers alone reaches: the ramp about the school's, the hoods in their window."""
+    stand, placing = bar_stand(facts), facts.house.placing
+    if not isinstance(stand, DropStand):
+        return []
+    school, step = school_ramp_deg(facts), 2 * placing.rotation_step_deg
+    fixed = facts.part(BuildState).cockpit is not None
+    ramps = (stand.ramp_deg, stand.ramp_deg) if fixed else (school - step, school + step)
+    outline = reachable(stand, ramps, (placing.hood_slope_least_deg, placing.hood_slope_greatest_deg))
+    return [point(clamp + off) for off in outline]
+
+
+def _warns(facts: Facts) -> Said | None:
+    """Hoods that dip or stand steep, however they came to."""
+    stand, bounds = bar_stand(facts), facts.house.one_change
+    if not isinstance(stand, DropStand):
+        return None
+    slope = stand.hood().slope_deg
+    shown = Angle(abs(round(slope)))
+    if slope > bounds.steep_hood_deg:
+        return say("Hoods rising {slope} bend the wrist back: turn the bar down, or slide the levers.", slope=shown)
+    if slope < -bounds.level_deg:
+        return say("Hands slide down hoods that fall {slope}: turn the bar up, or slide the levers.", slope=shown)
+    return None
 
 
 def _places(facts: Facts) -> list[HandPlace]:

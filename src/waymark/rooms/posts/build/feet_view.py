@@ -12,6 +12,7 @@ from waymark.core.feet import (
     PedalRider,
     advice_words,
     change_foot,
+    heel_gap_mm,
     pedal_advice,
     speaks_against,
     stance_of,
@@ -210,16 +211,43 @@ def _rows(facts: Facts) -> list[FootRow]:
         )
     ]
     if b.crank is not None:
-        stands = stance_of(b.crank.q_mm, b.pedal.fit() if b.pedal else None)
-        extra = b.pedal.axle_extra_mm if b.pedal else 0.0
-        more = say("axles {extra} longer, {both} in all", extra=exactly(extra), both=exactly(2 * extra))
-        note = more if extra else say("slots move a foot in or out")
-        rows.append(FootRow(name=say("Half stance"), now=None, plan=_alone(stands.half_mm), note=note))
+        rows.append(FootRow(name=say("Half stance"), now=None, plan=_alone(_half_mm(facts)), note=_stance_words(facts)))
+        turned = goal_foot(facts).heels_in_by_deg
+        room = heel_gap_mm(_half_mm(facts), b.crank.q_mm, goal_foot(facts), turned)
+        note = say("heels turned {turned} in", turned=Angle(turned, signed=True)) if turned else say("feet straight")
+        rows.append(FootRow(name=say("Heel to crank"), now=None, plan=say("{room}", room=bare(room)), note=note))
     if b.pedal is not None and b.pedal.clipped:
         float_deg = b.cleat.float_deg if b.cleat else b.pedal.float_deg
         note = say("of the cleat") if b.cleat else say("of the pedal")
         rows.append(FootRow(name=say("Float"), now=None, plan=say("{float}", float=Angle(float_deg)), note=note))
     return rows
+
+
+def _half_mm(facts: Facts) -> float:
+    """Half the stance: crank and pedal, and what the goal asks of the cleats beyond longer axles."""
+    b = facts.part(BuildState)
+    q = b.crank.q_mm if b.crank else facts.house.feet.usual_q_mm
+    return stance_of(q, b.pedal.fit() if b.pedal else None).half_mm + _by_cleat_mm(facts)
+
+
+def _by_cleat_mm(facts: Facts) -> float:
+    """How far out each foot goes by its cleat, where the goal asks for another stance: what the axles do not give."""
+    pedal, apart = facts.part(BuildState).pedal, goal_foot(facts).apart_by_mm
+    return apart / 2 - (pedal.axle_extra_mm if pedal else 0.0) if apart else 0.0
+
+
+def _stance_words(facts: Facts) -> Said:
+    """What makes the stance."""
+    pedal, rest = facts.part(BuildState).pedal, _by_cleat_mm(facts)
+    extra = pedal.axle_extra_mm if pedal else 0.0
+    said = [say("axles {extra} longer, {both} in all", extra=exactly(extra), both=exactly(2 * extra))] if extra else []
+    if rest:
+        by = exactly(abs(rest))
+        out = rest > 0
+        said.append(
+            say("each foot {by} out by its cleat", by=by) if out else say("each foot {by} in by its cleat", by=by)
+        )
+    return with_commas(said) if said else say("slots move a foot in or out")
 
 
 def _alone(mm: float) -> Said:
@@ -274,7 +302,16 @@ def _troubles(facts: Facts) -> list[Said]:
             said.append(say("Choose cleat and shoe: only then is it known how high the sole stands."))
     elif b.pedal is not None and b.shoe is None:
         said.append(say("Choose the shoe: only then is it known how high the sole stands."))
-    aft = goal_foot(facts).cleat_aft_mm
+    foot = goal_foot(facts)
+    if b.crank is not None and facts.profile.mm("foot") is not None:
+        room = heel_gap_mm(_half_mm(facts), b.crank.q_mm, foot, foot.heels_in_by_deg)
+        if room < facts.house.feet.heel_room_mm:
+            near = bare(room)
+            said.append(say("Heels pass {near} from the cranks: turn them out, or stand the feet wider.", near=near))
+    if b.crank is not None and foot.apart_by_mm:
+        q = exactly(b.crank.q_mm)
+        said.append(say("The goal's stance is against the old cranks: hold their Q beside these {q}.", q=q))
+    aft = foot.cleat_aft_mm
     if b.shoe is not None and b.pedal is not None and b.pedal.clipped and aft > b.shoe.aft_greatest_mm:
         short = tenths(aft - b.shoe.aft_greatest_mm)
         said.append(say("The shoe's holes end {short} before the goal's cleat.", short=short))
@@ -287,6 +324,5 @@ def _seen(facts: Facts) -> FeetView:
     q = b.crank.q_mm if b.crank else facts.house.feet.usual_q_mm
     crank = b.crank.length_mm if b.crank else goal_crank_mm(facts)
     platform = b.pedal.platform_mm if b.pedal else facts.house.feet.usual_platform_mm
-    half = stance_of(q, b.pedal.fit() if b.pedal else None).half_mm
-    foot = facts.profile.body().foot_mm
-    return FeetView(crank, q, half, platform, foot, goal_foot(facts).cleat_aft_mm)
+    length, foot = facts.profile.body().foot_mm, goal_foot(facts)
+    return FeetView(crank, q, _half_mm(facts), platform, length, foot.cleat_aft_mm, foot.heels_in_by_deg)

@@ -10,14 +10,15 @@ from waymark.core.body import segments
 from waymark.core.cockpit import FlatStand, place_grip
 from waymark.core.gearing import Gearing, Gears, Hill, gear_advice
 from waymark.core.handling import (
-    Balance,
     Handling,
+    Loaded,
     Pair,
     Raised,
-    balance,
+    SmallChange,
     differences,
     handling_of,
     rise_by_roll,
+    small_changes,
     stem_by_width,
     weighted,
 )
@@ -50,6 +51,7 @@ from waymark.rooms.posts.build.shapes import (
     HandlingOut,
     HandlingRow,
     HillOut,
+    LoadRow,
     PairOut,
     RaisedOut,
     RiseByRoll,
@@ -57,7 +59,7 @@ from waymark.rooms.posts.build.shapes import (
     TypedGears,
 )
 from waymark.rooms.posts.goal import discipline
-from waymark.rooms.posts.measure import MeasureState, now_marks
+from waymark.rooms.posts.measure import MeasureState, body_of, now_marks
 from waymark.rooms.schema import Point
 from waymark.rooms.shelves import AeroBarPart, CockpitPart, DropBarPart, FlatBarPart, FrameChart
 
@@ -91,6 +93,7 @@ def handling_view(facts: Facts) -> HandlingOut | None:
     return HandlingOut(
         rows=rows,
         note=missing if now is None else None,
+        small=_small(facts),
         pairs=_pairs(facts),
         raised=_raised(facts),
         gears=_gears(facts),
@@ -105,7 +108,7 @@ def _pairs(facts: Facts) -> StemByWidth | None:
     lengths = _about(stem.length_mm, (s.length_mm for s in parts_shelf(facts).stems), facts.house.bench.stem_step_mm)
     sold = (*cut_widths(facts), *(p.width_mm for _, p in fitting_bars(facts)))
     widths = _about(stand.bar.width_mm, sold, facts.house.bench.width_step_mm)
-    body = facts.profile.body() if facts.profile.mm("height") is not None else None
+    body = body_of(facts, None) if facts.profile.mm("height") is not None else None
     rows = stem_by_width(
         stem,
         stand.bar.width_mm,
@@ -206,16 +209,25 @@ def _about(now: float, there: Iterable[float], step: float) -> list[float]:
 
 
 def _planned(facts: Facts) -> Handling | None:
-    size, marks, part = chosen(facts), both(plan_marks(facts)), plan_bar(facts)
+    size, marks = chosen(facts), both(plan_marks(facts))
     if size is None:
         return None
-    b, frame = facts.part(BuildState), size.chart.geometry()
-    out = (b.cockpit_width_mm or 0.0) / 2 if b.cockpit else _hand_out_mm(part)
-    held = None
-    if marks is not None and facts.profile.mm("height") is not None:
-        it = sits_then(facts)
-        held = _held(facts, marks, size.chart, it, out)
-    return handling_of(frame, marks[1] if marks else None, out, held, _toe(facts, size.chart))
+    loaded = _plan_loaded(facts)
+    held, frame = None if loaded is None else loaded.held(), size.chart.geometry()
+    return handling_of(frame, marks[1] if marks else None, _out_mm(facts), held, _toe(facts, size.chart))
+
+
+def _out_mm(facts: Facts) -> float | None:
+    """How far out of the middle a hand lies on the plan's bar."""
+    b = facts.part(BuildState)
+    return (b.cockpit_width_mm or 0.0) / 2 if b.cockpit else _hand_out_mm(plan_bar(facts))
+
+
+def _plan_loaded(facts: Facts) -> Loaded | None:
+    size, marks = chosen(facts), both(plan_marks(facts))
+    if size is None or marks is None or facts.profile.mm("height") is None:
+        return None
+    return _loaded(facts, marks, size.chart, sits_then(facts), _out_mm(facts))
 
 
 def _present(facts: Facts) -> Handling | None:
@@ -226,20 +238,40 @@ def _present(facts: Facts) -> Handling | None:
     chart, out = measure.frame.chart, _hand_out_mm(measure.bar)
     held = None
     if marks is not None and facts.profile.mm("height") is not None:
-        held = _held(facts, marks, chart, sits_now(facts), out)
+        loaded = _loaded(facts, marks, chart, sits_now(facts), out)
+        held = None if loaded is None else loaded.held()
     return handling_of(chart.geometry(), marks[1] if marks else None, out, held, _toe(facts, chart))
 
 
-def _held(
+def _loaded(
     facts: Facts, marks: tuple[Mark, Mark], chart: FrameChart, it: Sitting, out_mm: float | None
-) -> Balance | None:
-    """What hands and front wheel carry, where the hand lies ahead of the saddle and the arms reach it."""
+) -> Loaded | None:
+    """What the load on hands and front wheel is reckoned from, where the hand lies ahead of the saddle."""
     saddle, hand = marks
     if hand.x_mm <= saddle.x_mm:
         return None
-    g = chart.geometry()
-    body = facts.profile.body(None if out_mm is None else 2 * out_mm)
-    return balance(saddle, hand, body, it.foot, it.crank_mm, g.chainstay_mm, g.bb_drop_mm, g.wheelbase_mm)
+    g, body = chart.geometry(), body_of(facts, None if out_mm is None else 2 * out_mm)
+    rear = g.chainstay_mm, g.bb_drop_mm, g.wheelbase_mm
+    return Loaded(saddle, hand, body, it.foot, it.crank_mm, *rear, seated=it.seated)
+
+
+def _small(facts: Facts) -> list[LoadRow]:
+    """What small changes to the plan do to the load, the plan itself first."""
+    plan = _plan_loaded(facts)
+    if plan is None:
+        return []
+    held = plan.held()
+    rows = [SmallChange(say("the plan"), held), *small_changes(plan, facts.house.bench)]
+    return [
+        LoadRow(
+            what=x.what,
+            hands_percent=x.held.hand_share_percent,
+            hands_by=x.held.hand_share_percent - held.hand_share_percent,
+            front_percent=x.held.front_axle_percent,
+            front_by=x.held.front_axle_percent - held.front_axle_percent,
+        )
+        for x in rows
+    ]
 
 
 def _hand_out_mm(part: DropBarPart | FlatBarPart | AeroBarPart | CockpitPart | None) -> float | None:

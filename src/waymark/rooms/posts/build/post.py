@@ -5,7 +5,16 @@ from __future__ import annotations
 from waymark.core.rules.verdict import worst
 from waymark.core.say import Words, say, term
 from waymark.rooms.files import Facts, Layer, MarkName, Post, Stage, ledger_of, misses
-from waymark.rooms.plan import BuildState, chosen, explain, moved_since, picture_plan, plan_dials, plan_marks
+from waymark.rooms.plan import (
+    BuildState,
+    chosen,
+    explain,
+    moved_since,
+    picture_plan,
+    plan_dials,
+    plan_marks,
+    turned_plan,
+)
 from waymark.rooms.posts.build.commands import COMMANDS
 from waymark.rooms.posts.build.shapes import BuildView
 from waymark.rooms.posts.build.view import build_view
@@ -51,6 +60,7 @@ POST = Post(
     view=BuildView,
     show=build_view,
     picture=picture_plan,
+    turned=turned_plan,
     ledger=ledger_of,
     dials=plan_dials,
     words=_words,

@@ -110,8 +110,20 @@ class ControlsOut(BaseModel):
     asks: SchoolOut | None
 
 
+class AeroRow(BaseModel):
+    """What the goal asks of an aero bar beside where its pads are, and whether the bar has it."""
+
+    name: Told
+    says: Told
+    verdict: Word
+
+
 class BarBench(BaseModel):
-    """The plan's bar: how it stands, what can be done at it, where the hands can be; ``old`` is the old bike's, drawn."""
+    """The plan's bar: how it stands, what can be done at it, where the hands can be; ``old`` is the old bike's, drawn.
+
+    ``reachable`` is what turning it and sliding its levers alone reaches, as the house has them, an outline from the BB;
+    ``warns`` of hoods that a hand slides down or bends back on.
+    """
 
     name: Told
     sizes: Told | None
@@ -121,6 +133,9 @@ class BarBench(BaseModel):
     rails: list[Rail]
     why_not: Told | None
     places: list[HandPlace]
+    reachable: list[Point]
+    warns: Told | None
+    aero: list[AeroRow]
     old: list[Shape]
     front: SeenFromFront | None
     controls: ControlsOut
@@ -306,10 +321,22 @@ class RiseByRoll(BaseModel):
     says: Told | None
 
 
+class LoadRow(BaseModel):
+    """A small change and what hands and front wheel carry then, per cent of the rider, and by how much more or less."""
+
+    what: Told
+    hands_percent: float
+    hands_by: float
+    front_percent: float
+    front_by: float
+
+
 class HandlingOut(BaseModel):
-    """Handling and gears against the present bike; ``pairs`` where the hands are on grips."""
+    """Handling and gears against the present bike; ``small`` what small changes do to the load; ``pairs`` where the hands
+    are on grips."""
 
     rows: list[HandlingRow]
+    small: list[LoadRow]
     note: Told | None
     pairs: StemByWidth | None
     raised: RiseByRoll | None

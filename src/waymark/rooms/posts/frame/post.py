@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from waymark.core.say import Words, say
 from waymark.rooms.files import Facts, Post, Stage, ledger_of
-from waymark.rooms.plan import FrameState, chosen, moved_since, picture_beside, plan_dials
+from waymark.rooms.plan import FrameState, chosen, moved_since, picture_beside, plan_dials, turned_plan
 from waymark.rooms.posts.frame.commands import COMMANDS
 from waymark.rooms.posts.frame.shapes import FramesView
 from waymark.rooms.posts.frame.view import frames_view
@@ -33,6 +33,7 @@ POST = Post(
     view=FramesView,
     show=frames_view,
     picture=picture_beside,
+    turned=turned_plan,
     ledger=ledger_of,
     dials=plan_dials,
     bike=_bike,

@@ -12,9 +12,9 @@ from waymark.core.goal import CrankStep, FootStep, MoveStep, Step
 from waymark.core.rules.cautions import PAIN
 from waymark.core.say import term
 from waymark.rooms.files import Facts, fact
-from waymark.rooms.posts.goal.facts import is_guess, measured_use, present_body, start
+from waymark.rooms.posts.goal.facts import is_guess, measured_use, start
 from waymark.rooms.posts.goal.state import GoalState, GoalStep, ToCrank, ToFoot, ToMove
-from waymark.rooms.posts.measure import MeasureState, context, read_value
+from waymark.rooms.posts.measure import MeasureState, context, present_body, read_value
 from waymark.rooms.shelves import DropBarPart
 from waymark.rooms.telling import Told
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from waymark.core.body import BodyMeasures, FootFit
+from waymark.core.body import FootFit, Seated
 from waymark.core.contact import Contact
 from waymark.core.figures import whole
 from waymark.core.goal import Clamp, MixStep, Position, Step, Walked, walk
@@ -14,9 +14,17 @@ from waymark.core.translate import Use
 from waymark.rooms.files import Facts, MarkName, Marks, both, fact
 from waymark.rooms.posts.goal.first import guessed, guessed_crank_mm, guessed_use
 from waymark.rooms.posts.goal.state import ChainLine, GoalState, use_named, use_of
-from waymark.rooms.posts.measure import MeasureState, context, explain_foot, now_marks, read_value
+from waymark.rooms.posts.measure import (
+    MeasureState,
+    context,
+    explain_foot,
+    now_marks,
+    present_body,
+    present_foot,
+    present_seat,
+)
 from waymark.rooms.posts.measure import label_of as measured_label
-from waymark.rooms.shelves import DropBarPart, FlatBarPart, Kind
+from waymark.rooms.shelves import Kind
 
 # What a bar is most often used for, where nothing says what the measured bike was for.
 USUAL_USE: dict[str, Kind] = {"drop": "endurance", "flat": "trail", "aero": "time-trial"}
@@ -41,28 +49,15 @@ def measured_use(facts: Facts) -> Kind:
 
 
 @fact
-def present_body(facts: Facts) -> BodyMeasures:
-    """The rider with the hands as wide as the present bar puts them."""
-    measure, width = facts.part(MeasureState), None
-    if measure.handlebar() == "aero":
-        width = read_value(measure, "pad_width")
-    elif isinstance(measure.bar, DropBarPart):
-        width = measure.bar.width_mm
-    elif isinstance(measure.bar, FlatBarPart):
-        width = measure.bar.width_mm - 2 * measure.bar.hand_inset_mm
-    return facts.profile.body(width)
-
-
-@fact
 def start(facts: Facts) -> Position | None:
     """The measured position, from which the chain starts; ``None`` until saddle and hand are placed."""
     pair, lean = both(now_marks(facts)), context(facts)
     if pair is None:
         return _guess(facts)
     saddle, at = pair
-    foot = FootFit(present_body(facts).foot_mm, lean.foot_stack_mm)
     hand, pad = lean.contact.hand_at(at), lean.contact.pad_at(at)
-    return Position(saddle, hand, use_of(measured_use(facts)), lean.saddle.crank_mm, foot, pad)
+    use, crank = use_of(measured_use(facts)), lean.saddle.crank_mm
+    return Position(saddle, hand, use, crank, present_foot(facts), pad, present_seat(facts))
 
 
 def _guess(facts: Facts) -> Position | None:
@@ -147,7 +142,14 @@ def goal_crank_mm(facts: Facts) -> float:
 def goal_foot(facts: Facts) -> FootFit:
     """The foot on its pedal at the goal."""
     taken = walked(facts)
-    return taken.end.foot if taken else FootFit(facts.profile.body().foot_mm, context(facts).foot_stack_mm)
+    return taken.end.foot if taken else present_foot(facts)
+
+
+@fact
+def goal_seat(facts: Facts) -> Seated:
+    """How the rider sits at the goal."""
+    taken = walked(facts)
+    return taken.end.seated if taken else present_seat(facts)
 
 
 @fact

@@ -66,11 +66,21 @@ def guessed_use(facts: Facts) -> Kind:
 
 
 def _asked(facts: Facts) -> Asked:
-    """The middles of the use's windows, the trunk toward upright: a first bike is lowered sooner than it is raised."""
-    windows = facts.house.angle_windows(guessed_use(facts))
-    knee, shoulder = _inside(windows["knee"]), _inside(windows["shoulder"])
-    behind = facts.house.feet.knee_behind_mm
-    return Asked(knee, _inside(windows["trunk"], facts.house.guess_upright_share), shoulder, behind)
+    """The knee and the arm in the middle of the use's windows, the trunk toward upright.
+
+    Where a use has the road's window for the arm, the arm turns half as far as the trunk is over the road's, as it does
+    when a position is carried by the body: a risen trunk brings the bars up and back.
+    """
+    house = facts.house
+    windows, road = house.angle_windows(guessed_use(facts)), house.angle_windows("road")
+    trunk, upright = (_inside(w["trunk"], house.guess_upright_share) for w in (windows, road))
+    turned = (trunk - upright) / 2 if windows["shoulder"] == road["shoulder"] else 0.0
+    return Asked(
+        knee_deg=_inside(windows["knee"], 0.5),
+        trunk_deg=trunk,
+        shoulder_deg=_inside(windows["shoulder"], 0.5) - turned,
+        knee_behind_mm=house.feet.knee_behind_mm,
+    )
 
 
 def _foot(facts: Facts) -> FootFit:
@@ -134,6 +144,6 @@ def _guess(rule: str, bb_to_saddle_mm: float, taken: str) -> GuessOut:
     return GuessOut(rule=label, bb_to_saddle_mm=bb_to_saddle_mm, taken=rule == taken)
 
 
-def _inside(window: AngleWindow, share: float = 0.5) -> float:
+def _inside(window: AngleWindow, share: float) -> float:
     most = window.least_deg if window.greatest_deg is None else window.greatest_deg
     return window.least_deg + share * (most - window.least_deg)

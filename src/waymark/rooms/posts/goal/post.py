@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from waymark.core.complaints import COMPLAINTS
 from waymark.core.say import Count, Said, say
 from waymark.rooms.files import Facts, Layer, Post, Stage, both, ledger_of
-from waymark.rooms.plan import goal_dials, picture_goal
+from waymark.rooms.plan import goal_dials, picture_goal, turned_goal
 from waymark.rooms.posts.goal.commands import COMMANDS
 from waymark.rooms.posts.goal.facts import explain, goal_marks, is_guess, label_of
 from waymark.rooms.posts.goal.state import GoalState
@@ -41,6 +41,7 @@ POST = Post(
     commands=COMMANDS,
     layer=Layer("goal", goal_marks, explain),
     picture=picture_goal,
+    turned=turned_goal,
     label_of=label_of,
     view=GoalView,
     show=goal_view,

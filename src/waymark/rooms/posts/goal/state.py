@@ -86,16 +86,19 @@ class ToCrank(Strict):
 
 
 class ToFoot(Strict):
-    """Another pedal, cleat place or shoe: sole higher over the axle, cleat farther aft, by mm."""
+    """Another pedal, cleat place or shoe: sole higher over the axle, cleat farther aft, feet farther apart in all, by mm;
+    heels turned in by degrees."""
 
     kind: Literal["foot"] = "foot"
     stack_by_mm: float = mm(-40, 40, default=0)
     cleat_aft_by_mm: float = mm(-40, 40, default=0)
+    apart_by_mm: float = mm(-40, 40, default=0)
+    heels_in_by_deg: float = mm(-15, 15, default=0)
     hands: Hands = "with_saddle"
 
     def step(self) -> Step:
         """As the core takes it."""
-        return FootStep(self.stack_by_mm, self.cleat_aft_by_mm, self.hands)
+        return FootStep(self.stack_by_mm, self.cleat_aft_by_mm, self.hands, self.apart_by_mm, self.heels_in_by_deg)
 
 
 class ToMove(Strict):

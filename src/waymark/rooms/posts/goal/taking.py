@@ -11,9 +11,10 @@ from waymark.core.goal.stops import ON_SALE_MM
 from waymark.core.rules.schools import SCHOOLS
 from waymark.core.say import Count, Said, say, term
 from waymark.rooms.files import Facts, fact
-from waymark.rooms.posts.goal.facts import present_body, walked
+from waymark.rooms.posts.goal.facts import walked
 from waymark.rooms.posts.goal.schools import answered
 from waymark.rooms.posts.goal.state import GoalState
+from waymark.rooms.posts.measure import present_body
 from waymark.rooms.shelves import CrankPart
 from waymark.rooms.telling import Told
 

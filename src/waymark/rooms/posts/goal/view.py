@@ -15,7 +15,7 @@ from waymark.core.goal.steps import HANDS_SAID, title_of
 from waymark.core.goal.stops import ON_SALE_MM
 from waymark.core.marks import Mark
 from waymark.core.rules.schools import SCHOOLS
-from waymark.core.say import Count, Length, Said, bare, say, term, with_and
+from waymark.core.say import Angle, Count, Length, Said, bare, say, term, with_and
 from waymark.rooms.files import Facts
 from waymark.rooms.posts.goal.complaining import ComplaintsView, complaints_view
 from waymark.rooms.posts.goal.facts import (
@@ -26,7 +26,6 @@ from waymark.rooms.posts.goal.facts import (
     is_guess,
     measured_use,
     other_end,
-    present_body,
     walked,
 )
 from waymark.rooms.posts.goal.first import FirstGuesses, guesses_for
@@ -41,7 +40,7 @@ from waymark.rooms.posts.goal.taking import (
     cranks_sold,
     shelved_cranks,
 )
-from waymark.rooms.posts.measure import MeasureState
+from waymark.rooms.posts.measure import MeasureState, present_body, set_to
 from waymark.rooms.schema import Point
 from waymark.rooms.schools import SchoolOut
 from waymark.rooms.shelves import Kind
@@ -120,6 +119,7 @@ class GoalView(BaseModel):
     other_saddle: Point | None
     other_hand: Point | None
     guessed_body: bool
+    set_to: Told | None
     first: FirstGuesses | None
     is_guess: bool
     asks: list[SchoolOut]
@@ -151,6 +151,7 @@ def goal_view(facts: Facts) -> GoalView:
         lines=lines,
         other_saddle=None if other is None else _point(other.saddle),
         other_hand=None if other is None else _point(other.contact),
+        set_to=set_to(facts),
         guessed_body=facts.profile.mm("height") is None,
         first=guesses_for(facts) if taken is None or is_guess(facts) else None,
         is_guess=is_guess(facts),
@@ -283,6 +284,9 @@ def _foot_words(link: Link) -> Said | None:
         aft, up = link.step.cleat_aft_by_mm, link.step.stack_by_mm
         said = [say("sole {by} up", by=_signed(up))] if up else []
         said += [say("cleat {by} aft", by=_signed(aft))] if aft else []
+        apart, turn = link.step.apart_by_mm, link.step.heels_in_by_deg
+        said += [say("feet {by} apart", by=_signed(apart))] if apart else []
+        said += [say("heels {by} in", by=Angle(turn, signed=True))] if turn else []
         return with_and(said) if said else None
     return None
 

@@ -1,5 +1,14 @@
 """Measure: the bike as it stands, called out, adjusted and judged."""
 
+from waymark.rooms.posts.measure.body import (
+    angles_read,
+    body_of,
+    calibrated,
+    present_body,
+    present_foot,
+    present_seat,
+    set_to,
+)
 from waymark.rooms.posts.measure.commands import marks_kept, understand
 from waymark.rooms.posts.measure.drawn import (
     BarDrawn,
@@ -41,9 +50,12 @@ __all__ = [
     "MeasureState",
     "ReadingState",
     "SetupRecord",
+    "angles_read",
     "asked_of",
     "bar_drawn",
     "bike_drawn",
+    "body_of",
+    "calibrated",
     "context",
     "drawn_about",
     "drawn_now",
@@ -57,10 +69,14 @@ __all__ = [
     "open_findings",
     "parts_agree",
     "placed_now",
+    "present_body",
+    "present_foot",
+    "present_seat",
     "read_value",
     "saddle_fit",
     "saddle_part",
     "seat_agrees",
+    "set_to",
     "stem_to",
     "surveyed",
     "taken",

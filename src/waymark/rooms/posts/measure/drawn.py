@@ -7,7 +7,7 @@ from math import cos, radians
 
 from waymark.core.cockpit import DropBar, FlatBar, Lever, Stem, spacers_for
 from waymark.core.contact import Contact
-from waymark.core.drawing.bike import bike_items
+from waymark.core.drawing.bike import bike_items, crank_items, still_items
 from waymark.core.drawing.model import AeroBarDrawing, BikeDrawing, FrontEndDrawing
 from waymark.core.drawing.primitives import DisplayList
 from waymark.core.errors import WaymarkError
@@ -180,17 +180,21 @@ def sketch_frame(
 def bike_picture(facts: Facts) -> Picture:
     """The bike alone, with room about it for dimension lines: what is seen while it is measured."""
     drawn = drawn_now(facts)
-    items = bike_items(drawn.bike)
+    bike, items = drawn.bike, bike_items(drawn.bike)
     x0, y0, x1, y1 = DisplayList(items).bounds()
     bounds = [x0 - 30, y0, x1 + 90, max(y1, drawn.bike.saddle.y_mm + 150)]
     return Picture(
-        far=[],
-        bike=shapes(items),
-        near=[],
-        joints=[],
+        far=shapes(crank_items(bike.crank_mm, bike.crank_deg + 180, near=False)),
+        bike=shapes(still_items(bike)),
+        crank=shapes(crank_items(bike.crank_mm, bike.crank_deg, near=True)),
         held=[],
+        near=[],
+        leg=[],
+        arms=[],
         ghost=[],
+        joints=[],
         bounds=bounds,
+        crank_mm=bike.crank_mm,
         sketch=drawn.sketch,
         label=drawn.label or "bike as measured",
     )

@@ -433,8 +433,8 @@ def _sides(measure: MeasureState, prompt: Prompt, left: float, right: float, dif
         value=say("L {left}, R {right}", left=figure(left, prompt.unit), right=figure(right, prompt.unit)),
         chip=say("{by} more right", by=by) if difference > 0 else say("{by} more left", by=by),
         says=say(
-            "Left and right differ by more than the tape does. They are not averaged away: read one again, or say "
-            "that it is meant so."
+            "Left and right differ by more than two readings of one thing do. They are not averaged away: read one "
+            "again, or say that it is meant so."
         ),
         likely="",
         mark=prompt.sight.end if prompt.sight else "",

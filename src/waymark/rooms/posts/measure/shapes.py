@@ -176,6 +176,35 @@ class StatedAs(BaseModel):
     value: float | None
 
 
+class AngleView(BaseModel):
+    """An angle of the rider, degrees, and its prompt: as the model had it, as it was read, as it has it now, how sure."""
+
+    key: str
+    name: Told
+    before_deg: float
+    read_deg: float | None
+    now_deg: float
+    sd_deg: float
+
+
+class LengthView(BaseModel):
+    """A length of the body's model, mm: taped, or taken from the height; and what the angles made of it."""
+
+    name: Told
+    mm: float
+    taped: bool
+    now_mm: float
+
+
+class BodyView(BaseModel):
+    """The rider on the measured bike: angles, lengths, what was set to what was read, and what does not hold together."""
+
+    angles: list[AngleView]
+    lengths: list[LengthView]
+    says: Told
+    trouble: Told | None
+
+
 class MeasureView(BaseModel):
     """The Measure post. ``ways`` states what was measured in every convention; ``assumed`` is what was not read."""
 
@@ -193,3 +222,4 @@ class MeasureView(BaseModel):
     loupes: list[Magnified]
     setups: list[KeptSetup]
     decided: list[Decided]
+    body: BodyView | None

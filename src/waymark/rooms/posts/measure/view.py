@@ -38,6 +38,7 @@ from waymark.core.survey import Advice, Reading, advise
 from waymark.core.survey.drift import Measured, drift
 from waymark.rooms.files import Facts, fact
 from waymark.rooms.posts.measure import facts as measured
+from waymark.rooms.posts.measure.body import body_view
 from waymark.rooms.posts.measure.facts import POINT_LABELS
 from waymark.rooms.posts.measure.findings import findings, number_word, observed_word, plain, prompt_of
 from waymark.rooms.posts.measure.shapes import (
@@ -78,6 +79,7 @@ def measure_view(facts: Facts) -> MeasureView:
         loupes=loupes(facts),
         setups=[_kept(record, survey) for record in reversed(measure.setups)],
         decided=[_decided(measure, d) for d in reversed(measure.decisions)],
+        body=body_view(facts),
         ways=ways(facts),
         assumed=list(measured.context(facts).assumed),
     )

@@ -108,11 +108,12 @@ def _parts(facts: Facts, own: bool) -> dict[str, ReadingState]:
     foot = plan_marks(facts).get("foot")
     found["crank"] = foot.x_mm if foot else None
     found["foot_stack"] = stack_of_parts_mm(facts)
-    aft = goal_foot(facts).cleat_aft_mm
-    for side in ("right", "left"):
-        old = facts.part(MeasureState).readings.get(f"cleat_behind.{side}")
-        if aft and old is not None and old.heard[0].value is not None:
-            found[f"cleat_behind.{side}"] = old.heard[0].value + aft
+    at = goal_foot(facts)
+    for prompt, by in (("cleat_behind", at.cleat_aft_mm), ("cleat_turn", at.heels_in_by_deg)):
+        for side in ("right", "left"):
+            old = read_value(facts.part(MeasureState), f"{prompt}.{side}")
+            if by and old is not None:
+                found[f"{prompt}.{side}"] = old + by
     within = {
         key: value
         for key, value in found.items()
