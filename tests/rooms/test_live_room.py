@@ -20,7 +20,7 @@ from tests.conftest import PROVEN
 from tests.rooms.test_fits import Fitter, demo_fit
 from tests.shell import WAYMARK
 from waymark.core.link import encode
-from waymark.rooms.live import Live
+from waymark.rooms.live import Live, keeping
 from waymark.rooms.live.readings import unpacked
 from waymark.storage import Store, open_store
 from waymark.web import make_app
@@ -162,6 +162,26 @@ def test_a_sitting_of_another_day_is_not_gone_on_with(room: Room) -> None:
     room.ride(64, 200, 140)
     phase = room.live(trial)["recorded"]["phase"]
     assert (phase["kind"], phase["run"]) == ("rest", 2)
+
+
+def test_a_run_begun_while_the_recording_is_read_back_is_not_lost(
+    room: Room, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    trial = room.plan()
+    room.begin(trial, 0)
+    room.ride(64, 200, 140)
+    again, read_back = Room(room.store, room.clock), keeping.read_back
+
+    def begun_meanwhile(*asked: Any) -> Any:
+        found = read_back(*asked)
+        monkeypatch.setattr(keeping, "read_back", read_back)
+        assert again.begin(trial, 1).status_code == 200
+        return found
+
+    monkeypatch.setattr(keeping, "read_back", begun_meanwhile)
+    assert again.live(trial)["recorded"]["phase"] == {"kind": "ride", "run": 1, "left_s": 60.0}
+    again.ride(2, 200, 140)
+    assert again.live(trial)["recorded"]["phase"] == {"kind": "ride", "run": 1, "left_s": 58.0}
 
 
 def test_a_trial_that_was_taken_back_leaves_nothing_to_the_next_of_its_number(room: Room) -> None:

@@ -119,10 +119,14 @@ class Live:
             rows = keeping.sittings(session, sitting.fit_id, trial, seed)
             found = _read(session, rows[-1]) if rows else None
         with sitting.lock:
-            # Another trial is looked at while one runs, or is not all kept: that one stays.
-            if not on and found is not None:
-                sitting.recording = found
-        return found
+            if sitting.recording is held:
+                # Another trial is looked at while one runs, or is not all kept: that one stays.
+                if not on and found is not None:
+                    sitting.recording = found
+                return found
+            # A run was begun while this was read: what the sitting holds is the newer.
+            held = sitting.recording
+        return held if held is not None and (held.trial, held.plan.seed) == (trial, seed) else found
 
     def begin(self, fit_id: int, trial: int, plan: KeptPlan, run: int | None) -> None:
         """Begin a run now, or hold the clock where ``run`` is None; a sitting of long ago is not gone on with."""
