@@ -74,7 +74,10 @@ lint-screens:
 together:
 	$(MAKE) --no-print-directory -j2 setup
 
-test: together browser lint
+# With them the browser is fetched, which keeps no processor busy.
+test:
+	$(MAKE) --no-print-directory -j3 setup browser
+	$(MAKE) --no-print-directory lint
 	cd frontend && npx vitest run --reporter=dot
 	$(PY) -m pytest -n auto --dist worksteal
 

@@ -101,7 +101,8 @@ def known(demo_file: Path) -> Known:
     return made
 
 
-def _copied(made: Path, into: Path) -> Store:
+def copied(made: Path, into: Path) -> Store:
+    """A store of its own with what another one holds."""
     for file in made.parent.iterdir():
         shutil.copy(file, into / file.name)
     return open_store(into / made.name)
@@ -110,7 +111,7 @@ def _copied(made: Path, into: Path) -> Store:
 @pytest.fixture
 def store(tmp_path: Path, empty_file: Path) -> Iterator[Store]:
     """An empty, migrated store."""
-    made = _copied(empty_file, tmp_path)
+    made = copied(empty_file, tmp_path)
     yield made
     made.close()
 
@@ -118,7 +119,7 @@ def store(tmp_path: Path, empty_file: Path) -> Iterator[Store]:
 @pytest.fixture
 def demo_store(tmp_path: Path, demo_file: Path) -> Iterator[Store]:
     """A store of its own with the demo in it."""
-    made = _copied(demo_file, tmp_path)
+    made = copied(demo_file, tmp_path)
     yield made
     made.close()
 

@@ -250,7 +250,7 @@ RIDERS: list[dict[str, Any]] = [
         "measure": [
             ("crank", "172,5"), ("bb_floor", "268"), ("s_straight", "765.5"), ("s_plumb", "734"), ("s_behind", "217"), ("s_nose", "152"), ("nose_behind", "65"),
             ("hand_ahead.right", "556"), ("hand_up.right", "684"), ("s_hand.right", "805"),
-            ("knee_still.right", "33"), ("hip_angle.right", "58"), ("trunk_angle", "45"),
+            ("knee_still.right", "33"), ("knee_still.left", "37"), ("hip_angle.right", "58"), ("hip_angle.left", "62"), ("trunk_angle", "45"),
         ],
         "chain": [
             {"do": "goal.from_use", "use": "road"},
@@ -269,7 +269,7 @@ RIDERS: list[dict[str, Any]] = [
         "measure": [
             ("crank", "172.5"), ("bb_floor", "267"), ("s_straight", "733"), ("s_plumb", "704"), ("s_behind", "203"), ("s_floor", "971"), ("nose_floor", "970"), ("s_nose", "152"), ("nose_behind", "51"), ("clamp_floor", "924"), ("clamp_up", "657"), ("bb_clamp", "807"), ("s_clamp", "673"), ("s_hand.right", "783"), ("s_hand.left", "783"), ("hand_floor.right", "939"), ("hand_ahead.right", "551"), ("hand_up.right", "672"),
             ("stem_length", "100"), ("stem_angle", "-6"), ("spacers_under", "20"), ("spacers_over", "15"), ("bar_width", "420"),
-            ("pedal_model", "clip, road"), ("foot_stack", "22"), ("cleat_behind.right", "6"), ("cleat_behind.left", "6"),
+            ("q_factor", "146"), ("pedal_model", "clip, road"), ("foot_stack", "22"), ("cleat_behind.right", "6"), ("cleat_behind.left", "6"),
         ],
         "chain": [
             {"do": "goal.carry", "use": "endurance"},
@@ -289,7 +289,7 @@ RIDERS: list[dict[str, Any]] = [
         "measure": [
             ("crank", "170"), ("bb_floor", "269"), ("s_straight", "723"), ("s_plumb", "697"), ("s_behind", "194"), ("s_floor", "966"), ("nose_floor", "965"), ("s_nose", "152"), ("nose_behind", "42"), ("clamp_floor", "924"), ("clamp_up", "655"), ("bb_clamp", "810"), ("s_clamp", "671"), ("s_hand.right", "783"), ("s_hand.left", "783"), ("hand_floor.right", "939"), ("hand_ahead.right", "560"), ("hand_up.right", "670"),
             ("stem_length", "110"), ("stem_angle", "-6"), ("spacers_under", "25"), ("spacers_over", "5"), ("bar_width", "420"),
-            ("pedal_model", "clip, small"), ("foot_stack", "25"), ("cleat_behind.right", "3"), ("cleat_behind.left", "3"),
+            ("q_factor", "152"), ("pedal_model", "clip, small"), ("foot_stack", "25"), ("cleat_behind.right", "3"), ("cleat_behind.left", "3"),
         ],
     },
 ]  # fmt: skip

@@ -106,3 +106,30 @@ def test_the_cranks_turn_and_show_what_the_dials_call_the_least(demo: TestClient
     assert demo.get(f"/api/fits/{nobody.fit}/turned", params={"view": view, "crank_deg": 0}).json() is None
     wrong = demo.get(f"/api/fits/{fitter.fit}/turned", params={"view": view, "crank_deg": 360})
     assert wrong.status_code == 422
+
+
+def test_legs_that_part_are_told_for_both_and_judged_by_the_worse(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Brona Askwith")
+    assert dial(fitter.read("goal"), "knee")["sides"] is None
+    fitter.call("knee_riding.right", "30")
+    fitter.call("knee_riding.left", "31")
+    # A degree apart is the goniometer's own.
+    assert fitter.read("measure")["measure"]["body"]["legs"] is None
+    fitter.call("knee_riding.left", "40")
+    body = fitter.read("measure")["measure"]["body"]
+    assert body["sides"] == [{"key": "knee_riding", "left_deg": 40, "right_deg": 30}]
+    # The knee that bends more has the longer leg, the lower hip and the toes that point further down.
+    assert body["legs"].startswith("Against the right leg the left is ")
+    assert body["legs"].endswith("Knee and hip are told for both.")
+    goal = fitter.read("goal")
+    knee, hip = dial(goal, "knee"), dial(goal, "hip")
+    assert knee["sides"]["left_deg"] - knee["sides"]["right_deg"] == pytest.approx(10, abs=1.5)
+    middle = (knee["sides"]["left_deg"] + knee["sides"]["right_deg"]) / 2
+    assert middle == pytest.approx(knee["value_deg"], abs=0.5)
+    # 30 to 40 is the window: the mean of 35 would be in it.
+    assert (knee["value_deg"], knee["verdict"]) == (pytest.approx(35, abs=1), "edge")
+    assert hip["sides"]["left_deg"] != hip["sides"]["right_deg"]
+    # Each is drawn on its own leg: the near one is the right.
+    drawn = goal["picture"]["leg"]
+    fitter.call("knee_riding.left", "30")
+    assert fitter.read("goal")["picture"]["leg"] != drawn

@@ -43,6 +43,8 @@ def test_the_winter_bike_has_drifted_and_it_is_said_what_nobody_said(demo: TestC
         "Cranks 172.5 here, 170 there: nobody said why.",
         "Axle to sole 22 here, 25 there: pedals or shoes are others.",
         "Cleat 6 behind the ball here, 3 there: nobody said why.",
+        # Q 146 and 152, and twice 53 to the pedals' middle.
+        "Feet 252 apart here, 258 there, by cranks and pedals: nobody said why.",
         "Another saddle: Plover 143 here, Plover 155 there; compared at the mark, not the nose.",
         "Other pedals: clip, road here, clip, small there.",
     ]

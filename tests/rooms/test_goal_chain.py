@@ -136,7 +136,10 @@ def test_a_crank_of_the_goal_is_what_card_and_gate_speak_of(demo: TestClient) ->
     assert (line["title"], line["foot"]) == ("Feet 4 farther apart, Heels 2° in", "feet +4 apart and heels +2° in")
     text = PdfReader(io.BytesIO(demo.get(f"/api/fits/{tamsin.fit}/card.pdf").content)).pages[0].extract_text()
     printed = " ".join(text.split())
-    assert "Each foot 2 further out: cleats, washers or longer axles. Cleats turned 2°: heels in." in printed
+    assert (
+        "Each foot 2 further out: its cleat inward, or a washer the pedal’s maker allows. Cleats turned 2°: heels in."
+        in printed
+    )
     assert "Feet: 4 farther apart" in printed
     assert "Cleats: heels 2° in" in printed
     tamsin.read("goal")

@@ -78,13 +78,29 @@ class Room:
         return self.client.post(f"/api/fits/{self.fit}/live/packets", json={"sent": [body]})
 
     def ride(self, seconds: int, power: int, heart: int | None) -> None:
-        """A second at a time: a packet of the trainer and one of the strap, then the clock."""
-        for _ in range(seconds):
-            fields = {"speed_kmh": 30.0, "cadence_rpm": 90.0, "power_w": power}
-            assert self.send("A trainer", "2AD2", encode("2AD2", fields)).json() == {"taken": 1, "kept": True}
-            if heart is not None:
-                self.send("A strap", "2A37", encode("2A37", {"heart_rate_bpm": heart, "contact": "good"}))
+        """A packet of the trainer and one of the strap each second, as a browser hands over what came in ten of them."""
+        bike = encode("2AD2", {"speed_kmh": 30.0, "cadence_rpm": 90.0, "power_w": power})
+        strap = None if heart is None else encode("2A37", {"heart_rate_bpm": heart, "contact": "good"})
+        for begun in range(0, seconds, 10):
+            many = min(10, seconds - begun)
+            self.clock.at += many - 1
+            ages = [1000.0 * (many - 1 - i) for i in range(many)]
+            sent = [
+                _packets("A trainer", "2AD2", bike, ages),
+                *([_packets("A strap", "2A37", strap, ages)] if strap else []),
+            ]
+            answer = self.client.post(f"/api/fits/{self.fit}/live/packets", json={"sent": sent})
+            assert answer.json() == {"taken": many * len(sent), "kept": True}
             self.clock.at += 1
+
+
+def _packets(device: str, what: str, packet: bytes, ages_ms: list[float]) -> dict[str, Any]:
+    """The same packet of a device so many times, the oldest first."""
+    return {
+        "device": device,
+        "characteristic": what,
+        "packets": [{"hex": packet.hex(), "age_ms": age} for age in ages_ms],
+    }
 
 
 @pytest.fixture
@@ -164,9 +180,7 @@ def test_a_sitting_of_another_day_is_not_gone_on_with(room: Room) -> None:
     assert (phase["kind"], phase["run"]) == ("rest", 2)
 
 
-def test_a_run_begun_while_the_recording_is_read_back_is_not_lost(
-    room: Room, monkeypatch: pytest.MonkeyPatch
-) -> None:
+def test_a_run_begun_while_the_recording_is_read_back_is_not_lost(room: Room, monkeypatch: pytest.MonkeyPatch) -> None:
     trial = room.plan()
     room.begin(trial, 0)
     room.ride(64, 200, 140)

@@ -2,6 +2,7 @@
 
 from waymark.core.body.calibrate import AngleName, Calibrated, Sat, Turned, calibrate
 from waymark.core.body.circle import CircleRow, circle
+from waymark.core.body.legs import SIDES, Apart, Leg, LegAngles, Side, leg_angles, legs_apart
 from waymark.core.body.pose import SEATED, LegPose, Pose, Seated, leg_at, pose_at
 from waymark.core.body.readouts import Readouts, hip_least_deg, readouts
 from waymark.core.body.segments import BodyMeasures, FootFit, Segments, segments
@@ -9,24 +10,31 @@ from waymark.core.body.turn import Turn, extreme
 
 __all__ = [
     "SEATED",
+    "SIDES",
     "AngleName",
+    "Apart",
     "BodyMeasures",
     "Calibrated",
     "CircleRow",
     "FootFit",
+    "Leg",
+    "LegAngles",
     "LegPose",
     "Pose",
     "Readouts",
     "Sat",
     "Seated",
     "Segments",
+    "Side",
     "Turn",
     "Turned",
     "calibrate",
     "circle",
     "extreme",
     "hip_least_deg",
+    "leg_angles",
     "leg_at",
+    "legs_apart",
     "pose_at",
     "readouts",
     "segments",

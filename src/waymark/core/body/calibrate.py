@@ -114,7 +114,7 @@ def calibrate(at: Sat, body: BodyMeasures, read_deg: Mapping[AngleName, float], 
     usual, begun = seen(np.zeros(PARTS)), np.zeros(PARTS)
     if not readouts(at.saddle, at.hand, segments(body), at.foot, at.crank_mm, at.pad).reaches:
         begun[1] = -LOWER_SDS
-    x = _least(missed, begun) if read else np.zeros(PARTS)
+    x = least_squares(missed, begun) if read else np.zeros(PARTS)
     there, limbs, seated = _set_to(at, body, x * sds)
     now, slope = seen(x), _slope(seen, x)
     left = np.linalg.inv(slope[read].T @ slope[read] / rules.read_sd_deg**2 + np.eye(PARTS))
@@ -178,7 +178,7 @@ def _slope(seen: Callable[[Floats], Floats], x: Floats) -> Floats:
     return np.column_stack([(seen(x + LOOK * unit) - here) / LOOK for unit in np.eye(len(x))])
 
 
-def _least(missed: Callable[[Floats], Floats], x: Floats) -> Floats:
+def least_squares(missed: Callable[[Floats], Floats], x: Floats) -> Floats:
     """Where the sum of squares of ``missed`` is least, from ``x`` (Levenberg 1944, Marquardt 1963)."""
     damped, now = 1e-3, missed(x)
     for _ in range(MOST_TURNS):

@@ -75,6 +75,9 @@ PROMPTS: tuple[Prompt, ...] = (
     Prompt("bar_model", "bar", "Bar", "As it is printed.", unit="words"),
     # Feet: crank, pedals, cleats, shoes.
     Prompt("crank", "feet", "Crank length", "Printed inside the arm.", 75, 220, usual=True),
+    Prompt("q_factor", "feet", "Cranks, face to face (Q)", "Outer face to outer face, where the pedals screw in.", 120, 260),
+    Prompt("pedal_centre", "feet", "Crank face to pedal's middle", "Along the axle, to the middle of where the sole stands.", 30, 110),
+    Prompt("heel_stay", "feet", "Heel to chain stay", "Where they pass nearest, the foot as it rides.", 0, 80, sided="both"),
     Prompt("pedal_model", "feet", "Pedals", "As printed; axle extras too.", unit="words", usual=True),
     Prompt("foot_stack", "feet", "Pedal axle to sole", "Pedal, cleat and sole together.", 5, 80),
     Prompt("shoe", "feet", "Shoes", "Model and size; insoles, wedges.", unit="words", usual=True),

@@ -5,9 +5,10 @@ from waymark.core.feet.crank import CrankChange, Hands, Keep, change_crank
 from waymark.core.feet.foot import FootChange, change_foot
 from waymark.core.feet.guess import FirstGuess, first_guesses, guesses_part_at_mm
 from waymark.core.feet.parts import CleatFit, PedalFit, ShoeFit, bolts_agree, foot_stack_mm, stance_of
-from waymark.core.feet.stance import Stance, heel_gap_mm, heel_inward_mm, stance
+from waymark.core.feet.stance import PEDAL_CENTRE_MM, Stance, heel_gap_mm, heel_inward_mm, stance
 
 __all__ = [
+    "PEDAL_CENTRE_MM",
     "CleatFit",
     "CrankChange",
     "FirstGuess",

@@ -18,11 +18,11 @@ from waymark.core.translate.uses import SHIFTS, Range, Use
 
 # alike: the same; meant: as the uses or the legs ask; drift: neither; apart: postures that are not compared.
 Word = Literal["alike", "meant", "drift", "apart"]
-What = Literal["crank", "stack", "cleat"]
+What = Literal["crank", "stack", "cleat", "stance"]
 # A difference is seen at 95 % of both tapes' doubt.
 SEEN = 1.96
 # Cranks are printed, soles and cleats are read with a tape.
-LEAST_MM: Mapping[What, float] = {"crank": 0.5, "stack": 2.0, "cleat": 2.0}
+LEAST_MM: Mapping[What, float] = {"crank": 0.5, "stack": 2.0, "cleat": 2.0, "stance": 3.0}
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,6 +45,7 @@ class Bike:
     crank_mm: float | None = None
     stack_mm: float | None = None
     cleat_mm: float | None = None
+    stance_mm: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,11 +82,12 @@ def beside(this: Bike, other: Bike, tolerance_mm: Mapping[Coordinate, float]) ->
 
 
 def silent(this: Bike, other: Bike) -> tuple[Silent, ...]:
-    """Crank, sole and cleat where both bikes have them and they differ by more than they are read to."""
+    """Crank, sole, cleat and stance where both bikes have them and they differ by more than they are read to."""
     pairs: tuple[tuple[What, float | None, float | None], ...] = (
         ("crank", this.crank_mm, other.crank_mm),
         ("stack", this.stack_mm, other.stack_mm),
         ("cleat", this.cleat_mm, other.cleat_mm),
+        ("stance", this.stance_mm, other.stance_mm),
     )
     return tuple(
         Silent(what, a, b) for what, a, b in pairs if a is not None and b is not None and abs(b - a) >= LEAST_MM[what]

@@ -15,6 +15,10 @@ CALIBRATION: dict[str, HouseDefault] = {
     "taped_sd_share": HouseDefault(0.01, "of length", "Joints are found under the skin to so much.", "house"),
     "guessed_sd_share": HouseDefault(0.03, "of length", "Bodies of one height differ by so much.", "house"),
     "read_sd_deg": HouseDefault(1, "°", "An angle that is read is what the model is set to.", "house"),
+    "legs_sd_mm": HouseDefault(6, "mm", "Two legs of a rider differ by so much, hip to ankle.", "house"),
+    "toes_apart_sd_deg": HouseDefault(3, "°", "And point their toes by so much apart.", "house"),
+    "hips_apart_sd_mm": HouseDefault(4, "mm", "And sit by so much lower on one side.", "house"),
+    "leg_taped_sd_mm": HouseDefault(3, "mm", "Two legs taped the same way are known so well beside each other.", "house"),
     "still_less_deg": HouseDefault(5, "°", "A knee held still reads so much straighter than one that rides.", _BODY),
     "not_met_deg": HouseDefault(2, "°", "Left over by more, an angle is told as one that is not met.", "house"),
     "unusual_sds": HouseDefault(2, "sd", "Turned by more, a length or the angle is looked at again.", "house"),
@@ -31,6 +35,10 @@ class CalibrationRules:
     taped_sd_share: float
     guessed_sd_share: float
     read_sd_deg: float
+    legs_sd_mm: float
+    toes_apart_sd_deg: float
+    hips_apart_sd_mm: float
+    leg_taped_sd_mm: float
     still_less_deg: float
     not_met_deg: float
     unusual_sds: float

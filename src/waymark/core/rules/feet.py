@@ -24,6 +24,8 @@ FEET: dict[str, HouseDefault] = {
     "crank_greatest_share": HouseDefault(0.216, "of inseam", "Longer ones fold knee and hip at the top.", _FOOT),
     "hip_to_spare_deg": HouseDefault(5, "°", "A hip that is just open closes when the rider tires.", "house"),
     "knee_behind_mm": HouseDefault(10, "mm", "A first saddle: the knee a little behind the pedal axle.", "house"),
+    "stay_room_mm": HouseDefault(5, "mm", "A heel that passes a stay closer rubs it when it tires.", "house"),
+    "stance_told_mm": HouseDefault(3, "mm", "Feet farther apart by more are felt.", "house"),
     "heel_room_mm": HouseDefault(8, "mm", "Heels that pass nearer touch the cranks when they twist.", "house"),
     "ball_aft_least_mm": HouseDefault(5, "mm", "Behind the ball of the foot begins here.", "docs/formulas.md, Schools"),
     "ball_aft_greatest_mm": HouseDefault(15, "mm", "And ends here.", "docs/formulas.md, Schools"),
@@ -50,6 +52,8 @@ class FeetRules:
     hip_to_spare_deg: float
     knee_behind_mm: float
     heel_room_mm: float
+    stay_room_mm: float
+    stance_told_mm: float
     ball_aft_least_mm: float
     ball_aft_greatest_mm: float
 

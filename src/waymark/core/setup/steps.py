@@ -65,7 +65,7 @@ class SetupFacts:
     old_crank_mm: float
     old_foot_stack_mm: float
     cleat_aft_by_mm: float
-    apart_by_mm: float
+    foot_out_mm: float
     heels_in_by_deg: float
     bar_stands: Said
     as_read: Said | None = None
@@ -157,12 +157,12 @@ def _feet_words(f: SetupFacts) -> Said:
     if aft:
         by = exactly(abs(aft))
         said.append(say("Both cleats {by} aft.", by=by) if aft > 0 else say("Both cleats {by} forward.", by=by))
-    if f.apart_by_mm:
-        each = exactly(abs(f.apart_by_mm) / 2)
+    if f.foot_out_mm:
+        each = exactly(abs(f.foot_out_mm))
         said.append(
-            say("Each foot {each} further out: cleats, washers or longer axles.", each=each)
-            if f.apart_by_mm > 0
-            else say("Each foot {each} further in, by its cleat.", each=each)
+            say("Each foot {each} further out: its cleat inward, or a washer the pedal’s maker allows.", each=each)
+            if f.foot_out_mm > 0
+            else say("Each foot {each} further in: its cleat outward.", each=each)
         )
     if f.heels_in_by_deg:
         turn = Angle(abs(f.heels_in_by_deg))

@@ -28,6 +28,7 @@ from waymark.rooms.plan import (
     plan_contact,
     plan_marks,
     plan_warnings,
+    stood,
 )
 from waymark.rooms.posts.goal import goal_crank_mm, goal_foot, goal_marks
 from waymark.rooms.posts.measure import MeasureState, context, label_of, now_marks
@@ -109,7 +110,7 @@ def _steps(facts: Facts, under: tuple[float, ...], over: tuple[float, ...]) -> l
             old_crank_mm=lean.saddle.crank_mm,
             old_foot_stack_mm=lean.foot_stack_mm,
             cleat_aft_by_mm=goal_foot(facts).cleat_aft_mm,
-            apart_by_mm=goal_foot(facts).apart_by_mm,
+            foot_out_mm=round(stood(facts).by_cleat_mm, 1),
             heels_in_by_deg=goal_foot(facts).heels_in_by_deg,
             bar_stands=bar_stands(facts),
             as_read=as_read(facts),

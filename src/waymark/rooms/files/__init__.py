@@ -14,7 +14,7 @@ from waymark.rooms.files.picture import CranksTurned, Picture, Shape, shapes
 from waymark.rooms.files.post import Layer, Post, Stage
 from waymark.rooms.files.registry import Registry
 from waymark.rooms.files.routes import files_router
-from waymark.rooms.files.sheet import Dial
+from waymark.rooms.files.sheet import Dial, SidesDeg
 from waymark.rooms.files.tables import FitRow
 from waymark.rooms.files.values import (
     LAYERS,
@@ -56,6 +56,7 @@ __all__ = [
     "Registry",
     "Shape",
     "SideMark",
+    "SidesDeg",
     "Stage",
     "Work",
     "both",

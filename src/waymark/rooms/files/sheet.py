@@ -31,9 +31,16 @@ from waymark.storage import redone, undone
 HISTORY_SHOWN = 30
 
 
+class SidesDeg(BaseModel):
+    """An angle of either leg, degrees."""
+
+    left_deg: float
+    right_deg: float
+
+
 class Dial(BaseModel):
-    """One read-out with its house window, the present bike's, that of the school not chosen, how sure it is, and, where
-    it is of one crank angle, the pedal axle there."""
+    """One read-out with its house window, the present bike's, that of the school not chosen, how sure it is, where it is of
+    one crank angle the pedal axle there, and where the legs part either leg's: the verdict is then the worse of both."""
 
     name: str
     label: Told
@@ -42,6 +49,7 @@ class Dial(BaseModel):
     other_deg: float | None = None
     sd_deg: float | None = None
     pedal: Point | None = None
+    sides: SidesDeg | None = None
     least_deg: float
     greatest_deg: float | None
     verdict: Word

@@ -12,7 +12,7 @@ from waymark.core.say import Capital, Length, Said, Size, Words, bare, say, term
 from waymark.core.translate.mix import Coordinate
 from waymark.rooms.files import Facts, Look, both
 from waymark.rooms.fleet.shapes import FleetBeside, FleetBike, FleetLine, FleetMove, FleetOffer, FleetView
-from waymark.rooms.plan import picture_now, plan_contact, plan_marks
+from waymark.rooms.plan import BuildState, picture_now, plan_contact, plan_marks, stood
 from waymark.rooms.posts.goal import GoalState, discipline, goal_marks, measured_use, use_of, walked
 from waymark.rooms.posts.measure import MeasureState, context, now_marks, placed_now, read_value
 from waymark.rooms.posts.setup import built_marks, placed_built
@@ -58,8 +58,17 @@ def held(look: Look) -> Held:
         crank_mm=foot.x_mm if foot else read_value(measure, "crank"),
         stack_mm=foot.y_mm if foot else read_value(measure, "foot_stack"),
         cleat_mm=read_value(measure, "cleat_behind.right"),
+        stance_mm=_stance_mm(facts, built is not None),
     )
     return Held(look, bike, "built" if built else "now")
+
+
+def _stance_mm(facts: Facts, built: bool) -> float | None:
+    """How far apart the feet stand, where the cranks were taped or the plan's were built."""
+    it, crank = stood(facts), facts.part(BuildState).crank
+    if built and (crank is not None or it.now_mm is not None):
+        return 2 * it.then_mm
+    return None if it.now_mm is None else 2 * it.now_mm
 
 
 def _known(at: Mark, placed: object) -> KnownMark:
@@ -171,6 +180,9 @@ def _quiet(this: Held, other: Held, found: tuple[Silent, ...]) -> list[Said]:
         elif it.what == "stack":
             a, b = bare(it.this_mm), bare(it.other_mm)
             told.append(say("Axle to sole {a} here, {b} there: pedals or shoes are others.", a=a, b=b))
+        elif it.what == "stance":
+            a, b = bare(it.this_mm), bare(it.other_mm)
+            told.append(say("Feet {a} apart here, {b} there, by cranks and pedals: nobody said why.", a=a, b=b))
         else:
             a, b = bare(it.this_mm), bare(it.other_mm)
             told.append(say("Cleat {a} behind the ball here, {b} there: nobody said why.", a=a, b=b))

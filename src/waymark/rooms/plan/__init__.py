@@ -55,6 +55,7 @@ from waymark.rooms.plan.question import (
     shelf,
     unsure_hand,
 )
+from waymark.rooms.plan.stance import Stood, stood
 from waymark.rooms.plan.stand import (
     bar_stand,
     hand_off,
@@ -127,6 +128,7 @@ __all__ = [
     "Rules",
     "Schools",
     "Sitting",
+    "Stood",
     "aero_needs",
     "angles_of",
     "answer",
@@ -217,6 +219,7 @@ __all__ = [
     "stands_words",
     "stem_of",
     "stem_standing",
+    "stood",
     "take_best",
     "take_own",
     "take_seat",

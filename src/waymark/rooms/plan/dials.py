@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from math import cos, radians, sin
 
-from waymark.core.body import AngleName, Readouts, readouts
+from waymark.core.body import SIDES, AngleName, Readouts, leg_angles, readouts
 from waymark.core.rules.house import AngleWindow
-from waymark.core.rules.verdict import Word
-from waymark.rooms.files import Dial, Facts, Marks, both, fact
+from waymark.core.rules.verdict import Word, worst
+from waymark.rooms.files import Dial, Facts, Marks, SidesDeg, both, fact
 from waymark.rooms.plan.facts import plan_marks
 from waymark.rooms.plan.pictures import Sitting, sits_then
 from waymark.rooms.posts.goal import discipline, goal_crank_mm, goal_marks, other_end, readouts_now
-from waymark.rooms.posts.measure import calibrated
+from waymark.rooms.posts.measure import calibrated, legs
 from waymark.rooms.schema import Point
 
 # Each read-out, what it is called, and which angle of the body's model it is.
@@ -56,22 +56,42 @@ def readouts_plan(facts: Facts) -> Readouts | None:
 
 def goal_dials(facts: Facts) -> list[Dial]:
     """The goal's angles."""
-    return _dials(facts, readouts_goal(facts), readouts_other(facts))
+    return _dials(facts, goal_marks(facts), readouts_goal(facts), readouts_other(facts))
 
 
 def plan_dials(facts: Facts) -> list[Dial]:
     """The plan's angles, the goal's until there is a plan."""
-    return _dials(facts, readouts_plan(facts) or readouts_goal(facts))
+    planned = readouts_plan(facts)
+    if planned is None:
+        return _dials(facts, goal_marks(facts), readouts_goal(facts))
+    return _dials(facts, plan_marks(facts), planned)
 
 
-def _dials(facts: Facts, shown: Readouts | None, other: Readouts | None = None) -> list[Dial]:
+def _sides(facts: Facts, marks: Marks, shown: Readouts) -> dict[str, SidesDeg]:
+    """Hip and knee of either leg, where the two part."""
+    apart, pair, it = legs(facts), both(marks), sits_then(facts)
+    if apart is None or pair is None:
+        return {}
+    left, right = (
+        leg_angles(pair[0], apart.leg(side, it.body, it.foot, it.seated), it.crank_mm, shown.trunk_deg)
+        for side in SIDES
+    )
+    return {
+        "hip": SidesDeg(left_deg=left.hip_least_deg, right_deg=right.hip_least_deg),
+        "knee": SidesDeg(left_deg=left.knee_least_deg, right_deg=right.knee_least_deg),
+    }
+
+
+def _dials(facts: Facts, marks: Marks, shown: Readouts | None, other: Readouts | None = None) -> list[Dial]:
     if shown is None:
         return []
-    set_to = calibrated(facts)
+    set_to, legs_deg = calibrated(facts), _sides(facts, marks, shown)
     present, windows = readouts_now(facts), facts.house.angle_windows(discipline(facts))
     made = []
     for name, label, attribute, angle in DIALS:
-        value, window = getattr(shown, attribute), windows[name]
+        value, window, sides = getattr(shown, attribute), windows[name], legs_deg.get(name)
+        # Of two legs the one that is further out is the one that hurts.
+        values = (sides.left_deg, sides.right_deg) if sides else (value,)
         made.append(
             Dial(
                 name=name,
@@ -83,7 +103,8 @@ def _dials(facts: Facts, shown: Readouts | None, other: Readouts | None = None) 
                 sd_deg=set_to.sds_deg[angle] if set_to else None,
                 least_deg=window.least_deg,
                 greatest_deg=window.greatest_deg,
-                verdict=_judged(value, window, facts.house.dial_edge_deg),
+                sides=sides,
+                verdict=worst(*(_judged(v, window, facts.house.dial_edge_deg) for v in values)),
             )
         )
     return made

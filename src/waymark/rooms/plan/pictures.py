@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from math import radians
 
-from waymark.core.body import FootFit, Pose, Seated, Segments, Turn, pose_at, segments
+from waymark.core.body import Apart, FootFit, Leg, Pose, Seated, Segments, Side, Turn, leg_at, pose_at, segments
 from waymark.core.cockpit.spacers import fewest_spacers
 from waymark.core.contact import Contact
 from waymark.core.drawing.bike import crank_items, frame_outline, still_items
@@ -37,6 +37,7 @@ from waymark.rooms.posts.measure import (
     context,
     drawn_about,
     drawn_now,
+    legs,
     now_marks,
     present_body,
     present_foot,
@@ -47,6 +48,7 @@ from waymark.rooms.shelves import DropBarPart, FlatBarPart, FrameSize
 
 CRANK_DRAWN_DEG = 100.0
 HALF_MM = 0.5
+ALIKE = Apart()
 
 
 @fact
@@ -65,34 +67,46 @@ def body(facts: Facts) -> Segments:
 
 @dataclass(frozen=True, slots=True)
 class Sitting:
-    """How a rider meets a bike beside the marks: body, foot, crank, what the hand is on, and how the pelvis is turned."""
+    """How a rider meets a bike beside the marks: body, foot, crank, what the hand is on, how the pelvis is turned, and how
+    the legs part."""
 
     body: Segments
     foot: FootFit
     crank_mm: float
     contact: Contact
     seated: Seated
+    legs: Apart
+
+    def leg(self, side: Side) -> Leg:
+        """A side's leg."""
+        return self.legs.leg(side, self.body, self.foot, self.seated)
 
 
 @fact
 def sits_now(facts: Facts) -> Sitting:
     """On the present bike."""
     lean = context(facts)
-    return Sitting(
-        segments(present_body(facts)), present_foot(facts), lean.saddle.crank_mm, lean.contact, present_seat(facts)
-    )
+    body, foot, seat = segments(present_body(facts)), present_foot(facts), present_seat(facts)
+    return Sitting(body, foot, lean.saddle.crank_mm, lean.contact, seat, legs(facts) or ALIKE)
 
 
 @fact
 def sits_then(facts: Facts) -> Sitting:
     """At the goal, and on what is planned for it."""
-    return Sitting(body(facts), goal_foot(facts), goal_crank_mm(facts), goal_contact(facts), goal_seat(facts))
+    foot, crank = goal_foot(facts), goal_crank_mm(facts)
+    return Sitting(body(facts), foot, crank, goal_contact(facts), goal_seat(facts), legs(facts) or ALIKE)
 
 
 def pose_of(it: Sitting, saddle: Mark, hand: Mark, crank_deg: float = CRANK_DRAWN_DEG) -> Pose:
-    """The rider at these marks, the near crank a little past level where nothing else is asked."""
+    """The rider at these marks, seen from the right, the near crank a little past level where nothing else is asked."""
     there, pad = it.contact.hand_at(hand), it.contact.pad_at(hand)
-    return pose_at(saddle, there, it.body, it.foot, it.crank_mm, crank_deg, pad, it.seated)
+    pose = pose_at(saddle, there, it.body, it.foot, it.crank_mm, crank_deg, pad, it.seated)
+    if it.legs == ALIKE:
+        return pose
+    right, left = it.leg("right"), it.leg("left")
+    near = leg_at(saddle, right.body, right.foot, it.crank_mm, crank_deg, right.seated)
+    far = leg_at(saddle, left.body, left.foot, it.crank_mm, crank_deg + 180, left.seated)
+    return replace(pose, near=near, far=far)
 
 
 @fact(by_value=False)
@@ -202,7 +216,8 @@ def turned(it: Sitting, marks: Marks, crank_deg: float) -> CranksTurned | None:
     if pair is None:
         return None
     pose = pose_of(it, *pair, crank_deg)
-    turn = Turn.of(pose.near.hip, it.body, it.foot, it.crank_mm, it.seated.foot_turned_deg)
+    near = it.leg("right")
+    turn = Turn.of(pose.near.hip, near.body, near.foot, it.crank_mm, it.seated.foot_turned_deg)
     foot = it.foot.foot_mm
     far = [*leg_items(pose.far, foot, near=False), *crank_items(it.crank_mm, crank_deg + 180, near=False)]
     return CranksTurned(

@@ -44,6 +44,8 @@ Feeling = Literal["pain", "numb", "tired", "stiff", "rubbed", "swollen"]
 # Upper arm to forearm, of the height (Drillis & Contini 1966): splits an arm taken whole.
 UPPER_SHARE = 0.186 / (0.186 + 0.146)
 MOST_TYPED = 60
+# Two sides taped the same way differ by less of themselves.
+SIDES_DIFFER_MM = 6.0
 # No measure, angle or mass of a body is beyond this, in mm, degrees or kg.
 MOST_OF_A_BODY = 2500.0
 Bodily = Annotated[float, Field(ge=-MOST_OF_A_BODY, le=MOST_OF_A_BODY)]
@@ -64,6 +66,13 @@ class Taken(Typed):
     right: Bodily | None = None
     how: str = Field(default="", max_length=80)
     on: str = Field(default="", max_length=10)
+
+    @property
+    def apart(self) -> float | None:
+        """Left less right, where both sides were taken and differ by more than the tape does."""
+        if self.left is None or self.right is None or abs(self.left - self.right) <= SIDES_DIFFER_MM:
+            return None
+        return self.left - self.right
 
 
 class Bend(Strict):
@@ -150,6 +159,11 @@ class Profile(Facts):
         """A measure, or ``None`` where it was not taken."""
         found = self.measures.get(name)
         return None if found is None else found.value
+
+    def apart(self, name: MeasureName) -> float | None:
+        """Left less right of a measure, where both were taken and differ by more than the tape does."""
+        found = self.measures.get(name)
+        return None if found is None else found.apart
 
     def body(self, hand_width_mm: float | None = None) -> BodyMeasures:
         """The core's body; height and foot are assumed where they were not taken, an arm taken whole is split."""

@@ -21,6 +21,7 @@ from waymark.rooms.deps import refused
 from waymark.rooms.riders import history
 from waymark.rooms.riders.schemas import (
     MOST_TYPED,
+    SIDES_DIFFER_MM,
     Bend,
     BendEdit,
     BendLine,
@@ -42,7 +43,6 @@ from waymark.storage import Content
 MOST_READINGS = 9
 SIDES = re.compile(r"^l(?:eft)?\.?\s*(.+?)[\s,;]+r(?:ight)?\.?\s*(.+)$", re.IGNORECASE)
 # Sides of one body that differ by more than two readings of one thing would.
-SIDES_DIFFER_MM = 6.0
 
 
 def add_rider(session: Session, name: str, profile: Profile) -> RiderRow:

@@ -41,6 +41,8 @@ const spoken = (dial: Dial) => {
   const says = `${dial.label} ${showDeg(dial.value_deg)}`
   return `${says}${dial.sd_deg == null ? '' : ` ± ${dial.sd_deg.toFixed(0)}°`}, ${dial.verdict}`
 }
+const sides = (it: NonNullable<Dial['sides']>) =>
+  t('left {left}, right {right}', { left: showDeg(it.left_deg), right: showDeg(it.right_deg) })
 const label = (dial: Dial, value: number) => {
   const a = angle(dial, value)
   return { x: (R + 13) * Math.cos(a), y: (R + 13) * Math.sin(a) + 4 }
@@ -73,9 +75,17 @@ const label = (dial: Dial, value: number) => {
           :d="`M${on(angle(dial, dial.other_deg), R + 3)}L${on(angle(dial, dial.other_deg), 20)}`"
           class="other" />
         <path :d="`M${on(angle(dial, dial.value_deg), R + 3)}L${on(angle(dial, dial.value_deg), 14)}`" class="needle" />
+        <template v-if="dial.sides">
+          <path
+            v-for="deg in [dial.sides.left_deg, dial.sides.right_deg]"
+            :key="deg"
+            :d="`M${on(angle(dial, deg), R + 6)}L${on(angle(dial, deg), R - 9)}`"
+            class="side" />
+        </template>
         <text y="12" text-anchor="middle" class="value">{{ showDeg(dial.value_deg) }}</text>
       </svg>
       <figcaption>{{ dial.label }} <Chip :word="dial.verdict" /></figcaption>
+      <small v-if="dial.sides" class="was both">{{ sides(dial.sides) }}</small>
       <small v-if="changed(dial)" class="was">{{ changed(dial) }}</small>
     </figure>
     <p v-if="dials.some((d) => d.other_deg != null)" class="was rival">
@@ -126,6 +136,13 @@ figcaption {
 .needle {
   stroke: var(--goal);
   stroke-width: 3;
+}
+.side {
+  stroke: var(--goal);
+  stroke-width: 1.6;
+}
+.both {
+  color: var(--ink);
 }
 .rival {
   grid-column: 1 / -1;

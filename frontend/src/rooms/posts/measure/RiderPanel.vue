@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import type { Schemas } from '@/shared/api/client'
 import { useSettings } from '@/shared/settings'
+import { t } from '@/shared/i18n'
 import { show, showDeg } from '@/shared/units'
 
 import { useCallOut } from './useCallOut'
@@ -16,6 +17,16 @@ const HALF = 46
 const PER_DEG = 2.6
 const at = (deg: number, about: number) => Math.max(-HALF, Math.min(HALF, (deg - about) * PER_DEG))
 const rows = computed(() => props.body?.angles ?? [])
+// Where both were read the model is set to their mean.
+const sides = computed(
+  () =>
+    new Map(
+      (props.body?.sides ?? []).map((it) => [
+        it.key,
+        t('left {left}, right {right}', { left: showDeg(it.left_deg), right: showDeg(it.right_deg) }),
+      ]),
+    ),
+)
 // The right side is asked first.
 const keyOf = (key: string) => (call.asked.some((it) => it.key === key) ? key : `${key}.right`)
 </script>
@@ -26,6 +37,7 @@ const keyOf = (key: string) => (call.asked.some((it) => it.key === key) ? key : 
       <p>
         <b>{{ body.says }}</b>
       </p>
+      <p v-if="body.legs">{{ body.legs }}</p>
       <p v-if="body.trouble" class="wrong" role="alert">{{ body.trouble }}</p>
       <h2>
         {{ $t('Angles') }}<span>{{ $t('read') }}</span
@@ -35,7 +47,9 @@ const keyOf = (key: string) => (call.asked.some((it) => it.key === key) ? key : 
       <ul>
         <li v-for="it in rows" :key="it.key">
           <button type="button" @click="call.jump(keyOf(it.key))">
-            <span class="name">{{ it.name }}</span>
+            <span class="name"
+              >{{ it.name }}<small v-if="sides.get(it.key)">{{ sides.get(it.key) }}</small></span
+            >
             <span v-if="it.read_deg != null" class="figure read">{{ showDeg(it.read_deg) }}</span>
             <span v-else class="ask">{{ $t('read it') }}</span>
             <span class="figure">{{ showDeg(it.now_deg) }}</span>
@@ -129,6 +143,11 @@ button {
 }
 button:hover {
   background: var(--sheet);
+}
+.name small {
+  display: block;
+  color: var(--quiet);
+  font-size: 12.5px;
 }
 .name {
   font-size: 14.5px;

@@ -15,7 +15,6 @@ from waymark.core.feet import (
     heel_gap_mm,
     pedal_advice,
     speaks_against,
-    stance_of,
 )
 from waymark.core.marks import Mark
 from waymark.core.rules.verdict import judge_pair
@@ -30,6 +29,7 @@ from waymark.rooms.plan import (
     plan_marks,
     sits_then,
     stack_of_parts_mm,
+    stood,
     to_be_had,
 )
 from waymark.rooms.posts.build.rails import Offered, rail
@@ -211,11 +211,20 @@ def _rows(facts: Facts) -> list[FootRow]:
         )
     ]
     if b.crank is not None:
-        rows.append(FootRow(name=say("Half stance"), now=None, plan=_alone(_half_mm(facts)), note=_stance_words(facts)))
+        stance = stood(facts)
+        now_mm = None if stance.now_mm is None else _alone(stance.now_mm)
+        half = _alone(round(stance.then_mm, 1))
+        rows.append(FootRow(name=say("Half stance"), now=now_mm, plan=half, note=_stance_words(facts)))
         turned = goal_foot(facts).heels_in_by_deg
-        room = heel_gap_mm(_half_mm(facts), b.crank.q_mm, goal_foot(facts), turned)
+        room = heel_gap_mm(stood(facts).then_mm, b.crank.q_mm, goal_foot(facts), turned)
         note = say("heels turned {turned} in", turned=Angle(turned, signed=True)) if turned else say("feet straight")
         rows.append(FootRow(name=say("Heel to crank"), now=None, plan=say("{room}", room=bare(room)), note=note))
+    stay, stay_now = stood(facts).stay_mm, stood(facts).stay_now_mm
+    if stay is not None and stay_now is not None:
+        note = say("on this frame, at its nearest")
+        rows.append(
+            FootRow(name=say("Heel to stay"), now=_alone(stay_now), plan=say("{room}", room=bare(stay)), note=note)
+        )
     if b.pedal is not None and b.pedal.clipped:
         float_deg = b.cleat.float_deg if b.cleat else b.pedal.float_deg
         note = say("of the cleat") if b.cleat else say("of the pedal")
@@ -223,22 +232,9 @@ def _rows(facts: Facts) -> list[FootRow]:
     return rows
 
 
-def _half_mm(facts: Facts) -> float:
-    """Half the stance: crank and pedal, and what the goal asks of the cleats beyond longer axles."""
-    b = facts.part(BuildState)
-    q = b.crank.q_mm if b.crank else facts.house.feet.usual_q_mm
-    return stance_of(q, b.pedal.fit() if b.pedal else None).half_mm + _by_cleat_mm(facts)
-
-
-def _by_cleat_mm(facts: Facts) -> float:
-    """How far out each foot goes by its cleat, where the goal asks for another stance: what the axles do not give."""
-    pedal, apart = facts.part(BuildState).pedal, goal_foot(facts).apart_by_mm
-    return apart / 2 - (pedal.axle_extra_mm if pedal else 0.0) if apart else 0.0
-
-
 def _stance_words(facts: Facts) -> Said:
     """What makes the stance."""
-    pedal, rest = facts.part(BuildState).pedal, _by_cleat_mm(facts)
+    pedal, rest = facts.part(BuildState).pedal, stood(facts).by_cleat_mm
     extra = pedal.axle_extra_mm if pedal else 0.0
     said = [say("axles {extra} longer, {both} in all", extra=exactly(extra), both=exactly(2 * extra))] if extra else []
     if rest:
@@ -304,17 +300,44 @@ def _troubles(facts: Facts) -> list[Said]:
         said.append(say("Choose the shoe: only then is it known how high the sole stands."))
     foot = goal_foot(facts)
     if b.crank is not None and facts.profile.mm("foot") is not None:
-        room = heel_gap_mm(_half_mm(facts), b.crank.q_mm, foot, foot.heels_in_by_deg)
+        room = heel_gap_mm(stood(facts).then_mm, b.crank.q_mm, foot, foot.heels_in_by_deg)
         if room < facts.house.feet.heel_room_mm:
             near = bare(room)
             said.append(say("Heels pass {near} from the cranks: turn them out, or stand the feet wider.", near=near))
-    if b.crank is not None and foot.apart_by_mm:
-        q = exactly(b.crank.q_mm)
-        said.append(say("The goal's stance is against the old cranks: hold their Q beside these {q}.", q=q))
+    said += _stance_troubles(facts)
     aft = foot.cleat_aft_mm
     if b.shoe is not None and b.pedal is not None and b.pedal.clipped and aft > b.shoe.aft_greatest_mm:
         short = tenths(aft - b.shoe.aft_greatest_mm)
         said.append(say("The shoe's holes end {short} before the goal's cleat.", short=short))
+    return said
+
+
+def _stance_troubles(facts: Facts) -> list[Said]:
+    """A stance that nobody asked for, one that hangs on a Q that was not taped, and a heel that meets the stay."""
+    b, foot, it = facts.part(BuildState), goal_foot(facts), stood(facts)
+    said, wider = [], it.wider_by_mm
+    if b.crank is not None and foot.apart_by_mm and it.now_mm is None:
+        q = exactly(b.crank.q_mm)
+        said.append(say("The goal's stance is against the old cranks: hold their Q beside these {q}.", q=q))
+    if wider is not None and not foot.apart_by_mm and abs(wider) >= facts.house.feet.stance_told_mm:
+        by, each = exactly(round(abs(wider), 1)), exactly(round(abs(wider) / 2, 1))
+        if wider > 0:
+            told = say(
+                "The feet stand {by} farther apart than now, {each} each: a step of the goal says if meant.",
+                by=by,
+                each=each,
+            )
+        else:
+            told = say(
+                "The feet stand {by} nearer together than now, {each} each: a step of the goal says if meant.",
+                by=by,
+                each=each,
+            )
+        said.append(told)
+    if it.stay_mm is not None and it.stay_mm < facts.house.feet.stay_room_mm:
+        said.append(
+            say("The heel passes the chain stay by {room}: turn it out, or stand wider.", room=bare(it.stay_mm))
+        )
     return said
 
 
@@ -325,4 +348,4 @@ def _seen(facts: Facts) -> FeetView:
     crank = b.crank.length_mm if b.crank else goal_crank_mm(facts)
     platform = b.pedal.platform_mm if b.pedal else facts.house.feet.usual_platform_mm
     length, foot = facts.profile.body().foot_mm, goal_foot(facts)
-    return FeetView(crank, q, _half_mm(facts), platform, length, foot.cleat_aft_mm, foot.heels_in_by_deg)
+    return FeetView(crank, q, stood(facts).then_mm, platform, length, foot.cleat_aft_mm, foot.heels_in_by_deg)

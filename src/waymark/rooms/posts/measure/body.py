@@ -8,6 +8,7 @@ from dataclasses import replace
 from waymark.core.body import (
     SEATED,
     AngleName,
+    Apart,
     BodyMeasures,
     Calibrated,
     FootFit,
@@ -15,14 +16,15 @@ from waymark.core.body import (
     Seated,
     Turned,
     calibrate,
+    legs_apart,
     segments,
 )
-from waymark.core.callout import BY_NAME
+from waymark.core.callout import BY_NAME, Sides, both_sides
 from waymark.core.rules.calibration import CalibrationRules
 from waymark.core.say import Angle, Length, Said, bare, say, with_and
 from waymark.rooms.files import Facts, both, fact
-from waymark.rooms.posts.measure.facts import context, now_marks, read_value
-from waymark.rooms.posts.measure.shapes import AngleView, BodyView, LengthView
+from waymark.rooms.posts.measure.facts import context, now_marks, read_sides, read_value, taken
+from waymark.rooms.posts.measure.shapes import AngleView, BodyView, LengthView, SidesView
 from waymark.rooms.posts.measure.state import MeasureState
 from waymark.rooms.shelves import DropBarPart, FlatBarPart
 
@@ -60,18 +62,10 @@ def angles_read(facts: Facts) -> dict[AngleName, float]:
     for prompt, name in PROMPTS.items():
         if measure.handlebar() not in BY_NAME[prompt].bars:
             continue
-        values = [
-            read_value(measure, key) for key in (prompt, f"{prompt}.right", f"{prompt}.left") if _kept(measure, key)
-        ]
-        taken = [v for v in values if v is not None]
-        if taken:
-            found[name] = sum(taken) / len(taken)
+        read = read_sides(measure, prompt)
+        if read:
+            found[name] = sum(read) / len(read)
     return found
-
-
-def _kept(measure: MeasureState, key: str) -> bool:
-    reading = measure.readings.get(key)
-    return reading is not None and reading.decision != "dropped"
 
 
 @fact
@@ -85,6 +79,26 @@ def calibrated(facts: Facts) -> Calibrated | None:
     foot = FootFit(body.foot_mm, lean.foot_stack_mm)
     at = Sat(saddle, lean.contact.hand_at(carried), lean.saddle.crank_mm, foot, lean.contact.pad_at(carried))
     return calibrate(at, body, angles_read(facts), facts.house.calibration)
+
+
+@fact
+def angles_apart(facts: Facts) -> tuple[Sides, ...]:
+    """The rider's angles that were read on both sides."""
+    return tuple(s for s in both_sides(taken(facts)) if s.prompt.name in PROMPTS)
+
+
+@fact
+def legs(facts: Facts) -> Apart | None:
+    """How the left leg parts from the right; ``None`` where nothing that was read on both sides says that they do."""
+    found, read, pair, lean = calibrated(facts), angles_apart(facts), both(now_marks(facts)), context(facts)
+    inseam_mm, foot_mm = facts.profile.apart("inseam"), facts.profile.apart("foot")
+    if found is None or pair is None or not (any(s.differs for s in read) or inseam_mm or foot_mm):
+        return None
+    saddle, carried = pair
+    at = Sat(saddle, lean.contact.hand_at(carried), lean.saddle.crank_mm, found.foot, lean.contact.pad_at(carried))
+    apart = {PROMPTS[s.prompt.name]: -s.difference for s in read}
+    body, rules = segments(found.body), facts.house.calibration
+    return legs_apart(at, body, found.seated, apart, inseam_mm, foot_mm, rules)
 
 
 def _set(facts: Facts) -> Calibrated | None:
@@ -147,6 +161,8 @@ def body_view(facts: Facts) -> BodyView | None:
         angles=shown,
         lengths=_lengths(hands_wide(facts), found.body),
         says=_set_words(found),
+        sides=[_sided(s) for s in angles_apart(facts)],
+        legs=_legs_words(legs(facts)),
         trouble=_trouble(found, facts.house.calibration),
     )
 
@@ -181,6 +197,30 @@ def _turned(it: Turned) -> list[Said]:
     if bent.deg:
         made.append(say("elbow bent {by} more", by=bent) if it.elbow_deg > 0 else say("elbow bent {by} less", by=bent))
     return made
+
+
+def _sided(it: Sides) -> SidesView:
+    return SidesView(key=it.prompt.name, left_deg=it.left, right_deg=it.right)
+
+
+def _legs_words(it: Apart | None) -> Said | None:
+    """How the legs part, as far as that is worth a word."""
+    if it is None:
+        return None
+    made = []
+    leg, hip = bare(abs(it.leg_mm)), bare(abs(it.hip_up_mm))
+    if abs(it.leg_mm) >= TOLD_MM:
+        made.append(say("{by} longer", by=leg) if it.leg_mm > 0 else say("{by} shorter", by=leg))
+    if abs(it.hip_up_mm) >= TOLD_MM:
+        made.append(say("its hip {by} higher", by=hip) if it.hip_up_mm > 0 else say("its hip {by} lower", by=hip))
+    toes = Angle(abs(round(it.toe_down_deg)))
+    if toes.deg:
+        made.append(
+            say("its toes {by} lower", by=toes) if it.toe_down_deg > 0 else say("its toes {by} higher", by=toes)
+        )
+    if not made:
+        return say("Left and right are so near each other that one leg stands for both.")
+    return say("Against the right leg the left is {apart}. Knee and hip are told for both.", apart=with_and(made))
 
 
 def _lengths(taped: BodyMeasures, now: BodyMeasures) -> list[LengthView]:

@@ -61,6 +61,17 @@ def read_value(measure: MeasureState, key: str) -> float | None:
     return sum(values) / len(values) if values else None
 
 
+def read_sides(measure: MeasureState, prompt: str) -> tuple[float, ...]:
+    """What was read of a prompt with sides, the right one first; what was left out is not among it."""
+    kept = [k for k in (prompt, f"{prompt}.right", f"{prompt}.left") if _kept(measure, k)]
+    return tuple(v for v in (read_value(measure, key) for key in kept) if v is not None)
+
+
+def _kept(measure: MeasureState, key: str) -> bool:
+    reading = measure.readings.get(key)
+    return reading is not None and reading.decision != "dropped"
+
+
 @fact
 def taken(facts: Facts) -> dict[str, Taken]:
     """Every reading by key, in the order of work."""

@@ -196,12 +196,23 @@ class LengthView(BaseModel):
     now_mm: float
 
 
+class SidesView(BaseModel):
+    """An angle's prompt that was read on both sides, degrees."""
+
+    key: str
+    left_deg: float
+    right_deg: float
+
+
 class BodyView(BaseModel):
-    """The rider on the measured bike: angles, lengths, what was set to what was read, and what does not hold together."""
+    """The rider on the measured bike: angles, those of both sides, lengths, what was set to what was read, how the legs
+    part, and what does not hold together."""
 
     angles: list[AngleView]
+    sides: list[SidesView]
     lengths: list[LengthView]
     says: Told
+    legs: Told | None
     trouble: Told | None
 
 
