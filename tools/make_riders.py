@@ -250,9 +250,11 @@ RIDERS: list[dict[str, Any]] = [
         "measure": [
             ("crank", "172,5"), ("bb_floor", "268"), ("s_straight", "765.5"), ("s_plumb", "734"), ("s_behind", "217"), ("s_nose", "152"), ("nose_behind", "65"),
             ("hand_ahead.right", "556"), ("hand_up.right", "684"), ("s_hand.right", "805"),
-            ("knee_still.right", "33"), ("knee_still.left", "37"), ("hip_angle.right", "58"), ("hip_angle.left", "62"), ("trunk_angle", "45"),
+            ("knee_still.right", "38"), ("knee_still.left", "32"), ("hip_angle.right", "57"), ("hip_angle.left", "63"), ("trunk_angle", "45"),
         ],
         "chain": [
+            {"do": "measure.decide", "key": "knee_still.right", "what": "meant"},
+            {"do": "measure.decide", "key": "hip_angle.right", "what": "meant"},
             {"do": "goal.from_use", "use": "road"},
             {"do": "goal.carry", "use": "time-trial"},
             {"do": "goal.add", "step": {"kind": "crank", "to_mm": 165, "hands": "place"}, "words": "The right hip pinches at the top."},

@@ -134,8 +134,8 @@ li {
 }
 button {
   width: 100%;
-  height: 28px;
-  padding: 0;
+  min-height: 28px;
+  padding: 2px 0;
   border: 0;
   background: none;
   text-align: left;
