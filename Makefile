@@ -1,6 +1,8 @@
 # Everything a newcomer needs: `make demo` to see it, `make test` to trust it.
 PY := .venv/bin/python
 PORT ?= 8717
+# One more than there are processors: whoever waits for a browser leaves one free.
+WORKERS := $(shell expr $$(nproc) + 1)
 STATIC := src/waymark/web/static/index.html
 CLIENT := frontend/src/shared/api/generated.d.ts
 LISTS := frontend/src/shared/api/lists.ts
@@ -79,7 +81,7 @@ test:
 	$(MAKE) --no-print-directory -j3 setup browser
 	$(MAKE) --no-print-directory lint
 	cd frontend && npx vitest run --reporter=dot
-	$(PY) -m pytest -n auto --dist worksteal
+	$(PY) -m pytest -n $(WORKERS) --dist worksteal
 
 # New cases for every property at each run: what it finds becomes an example in its test.
 explore: setup

@@ -19,6 +19,8 @@ from waymark.rooms.shelves.parts import (
     ShoePart,
     SpacerPart,
     StemPart,
+    TyrePart,
+    WheelsPart,
 )
 
 
@@ -313,6 +315,39 @@ def feet() -> list[Part]:
     ]
 
 
+def rolling() -> list[Part]:
+    """Wheels by what they carry, tyres by their width."""
+    wheels = (
+        ("Gyre Light", 622, 19, 20, 24, 25, 32, 100, 4), ("Gyre", 622, 21, 24, 28, 28, 42, 120, 3),
+        ("Gyre Stout", 622, 22, 32, 36, 28, 50, 150, 3), ("Burr", 622, 25, 28, 32, 35, 57, 130, 3),
+        ("Burr Wide", 622, 30, 32, 32, 50, 66, 140, 3), ("Burr Small", 584, 25, 28, 32, 40, 61, 130, 3),
+        ("Tern", 622, 17, 28, 28, 23, 32, None, 2),
+    )  # fmt: skip
+    tyres = (
+        ("Furl 25", 622, 25, 3), ("Furl 28", 622, 28, 3), ("Furl 32", 622, 32, 3), ("Furl 35", 622, 35, 3),
+        ("Tussock 33", 622, 33, 3), ("Tussock 40", 622, 40, 3), ("Tussock 45", 622, 45, 3), ("Tussock 50", 622, 50, 3),
+        ("Ramble 37", 622, 37, 2), ("Ramble 42", 622, 42, 2), ("Scree 57", 622, 57, 3), ("Scree 61", 622, 61, 3),
+        ("Tussock Small 47", 584, 47, 3),
+    )  # fmt: skip
+    return [
+        *(
+            WheelsPart(
+                name=n,
+                bead_mm=bead,
+                rim_inner_mm=inner,
+                spokes_front=front,
+                spokes_rear=rear,
+                tyre_least_mm=least,
+                tyre_greatest_mm=most,
+                system_limit_kg=limit,
+                price_band=price,
+            )
+            for n, bead, inner, front, rear, least, most, limit, price in wheels
+        ),
+        *(TyrePart(name=n, bead_mm=bead, width_mm=width, price_band=price) for n, bead, width, price in tyres),
+    ]
+
+
 def demo_parts() -> list[Part]:
     """Every part, in the order of the shelf."""
     spacers: list[Part] = [
@@ -327,4 +362,5 @@ def demo_parts() -> list[Part]:
         *aero_and_controls(),
         *seats(),
         *feet(),
+        *rolling(),
     ]

@@ -15,6 +15,10 @@ from waymark.core.frame import FrameGeometry, derive
 from waymark.rooms.shelves.csvio import write_frames, write_parts
 from waymark.rooms.shelves.schemas import FrameChart, FrameSize
 
+# How much wider than the tyre it comes with a frame of each kind takes; charts of city bikes do not say.
+TYRE_ROOM_MM = {
+    "road": 4, "endurance": 6, "gravel": 7, "cyclocross": 7, "cross-country": 5, "trail": 4, "time-trial": 3,
+}  # fmt: skip
 DEMO = Path(__file__).parent.parent / "src" / "waymark" / "demo"
 
 
@@ -174,6 +178,7 @@ def size_of(family: Family, i: int, labels: list[str]) -> FrameSize:
             wheelbase_mm=round(v["wheelbase_mm"]),
             bead_mm=family.bead,
             tyre_mm=family.tyre,
+            tyre_greatest_mm=family.tyre + TYRE_ROOM_MM[family.kind] if family.kind in TYRE_ROOM_MM else None,
             cover_mm=family.cover,
             spacer_limit_mm=family.limit,
             post_diameter_mm=family.post,

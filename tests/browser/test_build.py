@@ -53,6 +53,11 @@ def test_saddle_and_pedals_are_chosen_and_stand_on_the_card(demo_room: Room, pag
     page.get_by_role("button", name="Take the soles into the goal").click()
     expect(page.get_by_text("These soles stand 3 mm higher")).to_have_count(0)
     assert cell(page, "foot", "goal") == cell(page, "foot", "plan") == "170 28"
+    page.get_by_role("tab", name="Wheels").click()
+    choose(page, "Tyres", "Tussock 45")
+    expect(page.get_by_role("row", name="BB above ground")).to_contain_text("by the tyres against the chart’s")
+    page.get_by_role("tab", name="Parts").click()
+    expect(page.locator(".name", has_text="Tussock 45")).to_have_text("2 × Tussock 45")
     # After a reload everything stands, and so it is carded.
     page.reload()
     page.get_by_role("tab", name="Feet").click()

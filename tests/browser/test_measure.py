@@ -279,3 +279,24 @@ def test_a_suspect_is_settled_on_a_phone_and_axe_is_content(demo_room: Room, pho
     expect(finding).to_have_count(0)
     keep = phone.get_by_role("button", name="Keep").bounding_box()
     assert keep and keep["height"] > 100 and keep["width"] > 70
+
+
+def test_what_waits_to_be_settled_is_one_tap_away_while_the_tape_goes_on(demo_room: Room, phone: Page) -> None:
+    phone.goto(at(demo_room, "Merryn Ashcombe", "measure"))
+    finding = phone.get_by_role("group", name="Nose to bar clamp: 54 short")
+    expect(finding).to_be_visible()
+    phone.get_by_role("button", name="All").tap()
+    phone.get_by_label("Find a prompt").fill("Rear axle above")
+    phone.get_by_label("Find a prompt").press("Enter")
+    expect(phone.locator("#asked")).to_have_text("Rear axle above the floor")
+    for digit in "341":
+        phone.get_by_role("button", name=digit, exact=True).tap()
+    with phone.expect_response("**/changes?*"):
+        phone.get_by_role("button", name="Keep", exact=True).tap()
+    # The next reading has the screen; what waits is told in a line.
+    expect(finding).to_have_count(0)
+    waiting = phone.get_by_role("button", name="To settle Nose to bar clamp")
+    waiting.tap()
+    expect(finding).to_be_visible()
+    waiting.tap()
+    expect(finding).to_have_count(0)

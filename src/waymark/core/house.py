@@ -26,6 +26,7 @@ from waymark.core.rules.house import (
 )
 from waymark.core.rules.one_change import ONE_CHANGE_USUAL, OneChange
 from waymark.core.rules.schools import SCHOOLS
+from waymark.core.rules.strength import STRENGTH_USUAL, StrengthRules
 from waymark.core.rules.trials import MATTERS, RATING_MATTERS
 from waymark.core.rules.weights import PLACING_USUAL, WEIGHTS, Placing, Weights
 from waymark.core.rules.workmanship import TRAIL_WINDOWS
@@ -87,6 +88,7 @@ class House:
     one_change: OneChange = ONE_CHANGE_USUAL
     bench: BenchSteps = BENCH_USUAL
     calibration: CalibrationRules = CALIBRATION_USUAL
+    strength: StrengthRules = STRENGTH_USUAL
     schools: Mapping[str, str] = field(default_factory=lambda: {s.key: s.choices[0].key for s in SCHOOLS.values()})
 
     def tolerance(self, mark: str) -> tuple[float, float]:

@@ -21,6 +21,8 @@ export const KINDS: [Part['kind'], string][] = [
   ['pedal', said('Pedals')],
   ['cleat', said('Cleats')],
   ['shoe', said('Shoes')],
+  ['wheels', said('Wheels')],
+  ['tyre', said('Tyres')],
 ]
 
 const COLUMNS: Record<Part['kind'], [string, string][]> = {
@@ -116,6 +118,19 @@ const COLUMNS: Record<Part['kind'], [string, string][]> = {
     ['aft_greatest_mm', said('Aft to')],
     ['bolts', said('Bolts')],
   ],
+  wheels: [
+    ['bead_mm', said('Bead')],
+    ['rim_inner_mm', said('Rim, inside')],
+    ['spokes_front', said('Spokes, front')],
+    ['spokes_rear', said('Spokes, rear')],
+    ['tyre_least_mm', said('Tyres from')],
+    ['tyre_greatest_mm', said('Tyres to')],
+    ['system_limit_kg', said('Carries, kg')],
+  ],
+  tyre: [
+    ['bead_mm', said('Bead')],
+    ['width_mm', said('Width')],
+  ],
 }
 
 export const columnsOf = (kind: Part['kind']) => COLUMNS[kind]
@@ -134,6 +149,7 @@ export function figureOf(part: Part, field: string, unit: Unit): string {
   if (typeof value !== 'number') return '·'
   if (field.endsWith('_deg')) return `${value < 0 ? MINUS : ''}${Math.abs(value)}°`
   if (TENTHS.has(field)) return value.toFixed(1)
+  if (!field.endsWith('_mm')) return String(value)
   return show(value, unit)
 }
 

@@ -18,6 +18,7 @@ from waymark.rooms.plan.facts import (
     moved_since,
     nose_to_s_mm,
     plan_bar,
+    plan_chart,
     plan_contact,
     plan_goal,
     plan_marks,
@@ -55,6 +56,7 @@ from waymark.rooms.plan.question import (
     shelf,
     unsure_hand,
 )
+from waymark.rooms.plan.rolling import Rolling, rolling
 from waymark.rooms.plan.stance import Stood, stood
 from waymark.rooms.plan.stand import (
     bar_stand,
@@ -124,6 +126,7 @@ __all__ = [
     "OwnBike",
     "PartLine",
     "PlaceState",
+    "Rolling",
     "RoomOut",
     "Rules",
     "Schools",
@@ -190,6 +193,7 @@ __all__ = [
     "piles_of",
     "place_state",
     "plan_bar",
+    "plan_chart",
     "plan_contact",
     "plan_dials",
     "plan_goal",
@@ -199,6 +203,7 @@ __all__ = [
     "point",
     "pose_of",
     "progress",
+    "rolling",
     "room_out",
     "rules_of",
     "saddle_move",

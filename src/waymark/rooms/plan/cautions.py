@@ -7,7 +7,7 @@ from waymark.core.rules.cautions import Situation, cautions_for, mentions_pain
 from waymark.core.rules.racing import rules_say
 from waymark.core.say import Said
 from waymark.rooms.files import Facts, both
-from waymark.rooms.plan.facts import chosen, nose_to_s_mm, plan_bar, plan_marks
+from waymark.rooms.plan.facts import chosen, nose_to_s_mm, plan_bar, plan_chart, plan_marks
 from waymark.rooms.plan.state import BuildState, FrameState
 from waymark.rooms.posts.goal import goal_crank_mm, goal_foot, goal_marks
 from waymark.rooms.posts.measure import now_marks, surveyed
@@ -57,7 +57,7 @@ def cautions_of(facts: Facts) -> list[Said]:
             insertion_near=left_in - least < house.near_insertion_mm,
             tall_post=exposed > house.weights.tall_post_mm,
             tall_pile=b.spacers_mm > house.weights.spacer_warn_share * size.chart.spacer_limit_mm,
-            toe_overlap_mm=toe_mm(facts, size.chart.geometry()),
+            toe_overlap_mm=toe_mm(facts, (plan_chart(facts) or size.chart).geometry()),
             hurts=hurts(facts),
             saddle_moved_mm=plan[0].distance_mm(now[0]) if now and plan else 0.0,
             heavy=(facts.profile.mm("mass") or 0.0) >= house.heavy_kg,

@@ -17,7 +17,16 @@ from waymark.rooms.files import Facts, MarkName, Marks, both, fact
 from waymark.rooms.plan.state import BuildState, FrameState
 from waymark.rooms.posts.goal import discipline, goal_contact, goal_crank_mm, goal_foot, goal_marks
 from waymark.rooms.posts.measure import MeasureState, context, explain_foot, saddle_part
-from waymark.rooms.shelves import AeroBarPart, CrankPart, DropBarPart, FlatBarPart, FrameSize, SaddlePart, frame_option
+from waymark.rooms.shelves import (
+    AeroBarPart,
+    CrankPart,
+    DropBarPart,
+    FlatBarPart,
+    FrameChart,
+    FrameSize,
+    SaddlePart,
+    frame_option,
+)
 
 # What a bar of each kind carries.
 CARRIED: Mapping[str, ContactKind] = {"drop_bar": "hood", "flat_bar": "grip", "aero_bar": "extension"}
@@ -159,6 +168,20 @@ def feet_agree(facts: Facts) -> bool | None:
     """Whether the plan's pedal, cleat and shoe have the same bolts; ``None`` where one that matters is not known."""
     b = facts.part(BuildState)
     return bolts_agree(*(it.fit() if it else None for it in (b.pedal, b.cleat, b.shoe)))  # type: ignore[arg-type]
+
+
+@fact
+def plan_chart(facts: Facts) -> FrameChart | None:
+    """The chosen size's chart on the plan's wheels and tyres: they raise the bike and change how it steers."""
+    size, b = chosen(facts), facts.part(BuildState)
+    if size is None:
+        return None
+    put: dict[str, float | None] = {}
+    if b.wheels is not None:
+        put |= {"bead_mm": b.wheels.bead_mm, "rear_bead_mm": None}
+    if b.tyre is not None:
+        put |= {"bead_mm": b.tyre.bead_mm, "rear_bead_mm": None, "tyre_mm": b.tyre.width_mm, "rear_tyre_mm": None}
+    return size.chart.model_copy(update=put) if put else size.chart
 
 
 def explain(facts: Facts, mark: MarkName) -> list[Said]:

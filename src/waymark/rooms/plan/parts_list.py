@@ -12,12 +12,14 @@ from math import ceil
 from typing import Literal
 
 from waymark.core.cockpit.spacers import fewest_spacers
-from waymark.core.say import Length, Mass, Said, Words, exactly, say, words
+from waymark.core.say import Count, Length, Mass, Said, Words, exactly, say, words
+from waymark.core.strength import carries, within
 from waymark.core.ways import own_piles
 from waymark.rooms.files import Facts, fact
 from waymark.rooms.plan.facts import chosen, cover_mm, cut_off_mm, feet_agree, plan_bar, plan_contact
 from waymark.rooms.plan.own import own_stem
 from waymark.rooms.plan.question import drawer
+from waymark.rooms.plan.rolling import rolling
 from waymark.rooms.plan.state import BuildState
 from waymark.rooms.plan.taking import spacers_of
 from waymark.rooms.plan.this_bike import OWN_POST, drawer_of, on_own_bike
@@ -60,7 +62,7 @@ def parts_list(facts: Facts) -> tuple[PartLine, ...]:
     """Every part of the plan in the order of the build; none while nothing is planned."""
     if chosen(facts) is None or facts.part(BuildState).stem is None:
         return ()
-    return tuple(line for of in (_frame, _spacers, _cockpit, _controls, _seat, _feet) for line in of(facts))
+    return tuple(line for of in (_frame, _spacers, _cockpit, _controls, _seat, _feet, _rolling) for line in of(facts))
 
 
 def _of(part: PartBase | FrameSize) -> tuple[State, int | None, Said | None]:
@@ -183,13 +185,33 @@ def _feet(facts: Facts) -> Iterator[PartLine]:
             yield _line(what, part, name=say("{name}, a pair", name=Words(part.name)))
 
 
+def _rolling(facts: Facts) -> Iterator[PartLine]:
+    """Wheels and tyres; of a new bike the shop is asked what it comes with."""
+    b, own, it = facts.part(BuildState), on_own_bike(facts) is not None, rolling(facts)
+    if b.wheels is not None:
+        yield _line(say("Wheels"), b.wheels, name=say("{name}, a pair", name=Words(b.wheels.name)))
+    elif own:
+        yield PartLine(say("Wheels"), say("as they are"), "keep")
+    else:
+        ask = say("Ask for their spokes and what they carry.")
+        if it.wanted is not None:
+            front, rear = Count(it.wanted.spokes_front), Count(it.wanted.spokes_rear)
+            ask = say("Ask what they carry; {front} and {rear} spokes at least.", front=front, rear=rear)
+        yield PartLine(say("Wheels"), say("as the bike comes"), "ask", note=ask)
+    if b.tyre is not None:
+        yield _line(say("Tyre"), b.tyre, 2)
+    else:
+        kept = say("as they are") if own else say("as the bike comes")
+        yield PartLine(say("Tyres"), kept, "keep" if own else "ask", note=None)
+
+
 @fact(by_value=False)
 def fit_list(facts: Facts) -> tuple[FitLine, ...]:
     """What must go together, and whether it does; none while nothing is planned."""
     b, size = facts.part(BuildState), chosen(facts)
     if size is None or b.stem is None:
         return ()
-    return tuple(line for of in (_clamps, _posts, _pedals, _loads) for line in of(facts))
+    return tuple(line for of in (_clamps, _posts, _pedals, _wheels, _loads) for line in of(facts))
 
 
 def _clamps(facts: Facts) -> Iterator[FitLine]:
@@ -254,6 +276,38 @@ def _pedals(facts: Facts) -> Iterator[FitLine]:
         yield FitLine(say("Crank and frame"), "fits" if inside else "not", why)
 
 
+def _wheels(facts: Facts) -> Iterator[FitLine]:
+    """Tyres, rims and frame; wheels that nobody chose are not spoken of."""
+    b, size = facts.part(BuildState), chosen(facts)
+    if size is None or (b.wheels is None and b.tyre is None):
+        return
+    tyre = b.tyre.width_mm if b.tyre else size.chart.tyre_mm
+    most, wide = size.chart.tyre_greatest_mm, exactly(tyre)
+    why = (
+        say("The chart names no widest tyre; this one is {wide}.", wide=wide)
+        if most is None
+        else say("Tyre {wide}, {most} allowed.", wide=wide, most=exactly(most))
+    )
+    yield FitLine(say("Tyre and frame"), within(tyre, None, most), why)
+    if b.wheels is None:
+        yield FitLine(say("Tyre and rim"), "unknown", say("The rims are not on record: look what is printed on them."))
+        return
+    same = b.tyre is None or b.tyre.bead_mm == b.wheels.bead_mm
+    fits = within(tyre, b.wheels.tyre_least_mm, b.wheels.tyre_greatest_mm) if same else "not"
+    least, most_ = exactly(b.wheels.tyre_least_mm), exactly(b.wheels.tyre_greatest_mm)
+    why = say("Tyre {wide}, rims for {least} to {most}.", wide=wide, least=least, most=most_)
+    yield FitLine(say("Tyre and rim"), fits, why if same else say("Tyre and rim are of two sizes."))
+    whole, limit = rolling(facts).system_kg, b.wheels.system_limit_kg
+    if limit is None or whole is None:
+        yield FitLine(
+            say("Rider and wheels"), "unknown", say("Their maker’s limit or the rider’s mass is not on record.")
+        )
+    else:
+        told = say("{whole} with the bike, {limit} allowed.", whole=Mass(whole), limit=Mass(limit))
+        yield FitLine(say("Rider and wheels"), carries(whole, limit), told)
+    yield FitLine(say("Wheels and axles"), "unknown", say("Axles and brakes are not on record: ask the shop."))
+
+
 def _loads(facts: Facts) -> Iterator[FitLine]:
     """Rider and bike against what frame and parts are made for."""
     mass, size, b = facts.profile.mm("mass"), chosen(facts), facts.part(BuildState)
@@ -270,7 +324,7 @@ def _loads(facts: Facts) -> Iterator[FitLine]:
     else:
         told = say("{whole} with the bike, {limit} allowed.", whole=Mass(whole), limit=Mass(limit))
         yield FitLine(what, "fits" if whole <= limit else "not", told)
-    parts: list[PartBase | None] = [b.cockpit or b.stem, b.bar, b.post, b.saddle, b.crank, b.pedal]
+    parts: list[PartBase | None] = [b.cockpit or b.stem, b.bar, b.post, b.saddle, b.crank, b.pedal, b.wheels]
     listed = [p for p in parts if p is not None]
     weak = [p for p in listed if not p.carries(mass)]
     for part in weak:

@@ -15,7 +15,7 @@ from waymark.core.drawing.primitives import DisplayList
 from waymark.core.drawing.rider import arm_items, ghost_items, joint_items, leg_items, trunk_items
 from waymark.core.marks import Mark
 from waymark.rooms.files import CranksTurned, Facts, Marks, Picture, Shape, both, fact, shapes
-from waymark.rooms.plan.facts import chosen, cover_mm, plan_bar, plan_marks, saddle_option, stem_of
+from waymark.rooms.plan.facts import chosen, cover_mm, plan_bar, plan_chart, plan_marks, saddle_option, stem_of
 from waymark.rooms.plan.state import BuildState, FrameState
 from waymark.rooms.plan.taking import spacers_of
 from waymark.rooms.plan.this_bike import on_own_bike, pieces_of
@@ -130,7 +130,7 @@ def drawn_plan(facts: Facts) -> Drawn | None:
         b.cockpit or plan_bar(facts), place.rotation_deg if place else 0.0, place.slope_deg if place else None
     )
     seat, held = plan.get("saddle", goal[0]), (goal_contact(facts), goal_crank_mm(facts))
-    bike = bike_drawn(facts, size.chart.geometry(), front, seat, plan["hand"], bar, *held)
+    bike = bike_drawn(facts, (plan_chart(facts) or size.chart).geometry(), front, seat, plan["hand"], bar, *held)
     saddle = saddle_option(facts)
     bike = replace(bike, nose_to_s_mm=saddle.nose_to_s_mm, rail_to_top_mm=saddle.fit.rail_to_top_mm)
     return Drawn(bike, False, size.label)

@@ -30,6 +30,8 @@ from waymark.rooms.shelves import (
     SaddlePart,
     ShoePart,
     StemPart,
+    TyrePart,
+    WheelsPart,
 )
 
 MOST_DATED = 40
@@ -155,9 +157,9 @@ class ControlsState(Strict):
 class BuildState(Strict):
     """The front end and seat chosen on the frame.
 
-    ``bar``, ``saddle`` and what is under the feet are those of the old bike while None; ``place`` None is the bar as it
-    stands there, ``cut_to_mm`` what a flat one is cut to. With a one-piece ``cockpit`` the ``stem`` is its own.
-    ``cover_mm`` None is the frame's own.
+    ``bar``, ``saddle``, wheels, tyres and what is under the feet are those of the old bike while None; ``place`` None is
+    the bar as it stands there, ``cut_to_mm`` what a flat one is cut to. With a one-piece ``cockpit`` the ``stem`` is its
+    own. ``cover_mm`` None is the frame's own.
     """
 
     stem: StemPart | None = None
@@ -177,6 +179,8 @@ class BuildState(Strict):
     pedal: PedalPart | None = None
     cleat: CleatPart | None = None
     shoe: ShoePart | None = None
+    wheels: WheelsPart | None = None
+    tyre: TyrePart | None = None
     gears: GearsState = Field(default_factory=GearsState)
     controls: ControlsState = Field(default_factory=ControlsState)
     for_frame: str | None = Field(default=None, max_length=160)

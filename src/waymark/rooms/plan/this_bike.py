@@ -188,8 +188,8 @@ def own_seat_move(facts: Facts) -> SaddleMove | None:
 
 
 def _kept_parts(b: BuildState) -> BuildState:
-    """A build of nothing but what goes onto any frame: saddle, gears, controls and what is under the feet."""
-    kept = ("saddle", "crank", "pedal", "cleat", "shoe", "gears", "controls")
+    """A build of nothing but what goes onto any frame: saddle, wheels, gears, controls and what is under the feet."""
+    kept = ("saddle", "crank", "pedal", "cleat", "shoe", "wheels", "tyre", "gears", "controls")
     return BuildState(**{name: getattr(b, name) for name in kept})
 
 

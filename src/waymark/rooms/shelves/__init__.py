@@ -25,6 +25,8 @@ from waymark.rooms.shelves.parts import (
     SaddlePart,
     ShoePart,
     StemPart,
+    TyrePart,
+    WheelsPart,
 )
 from waymark.rooms.shelves.schemas import FrameChart, FrameSize, Kind, Material
 from waymark.rooms.shelves.service import (
@@ -63,7 +65,9 @@ __all__ = [
     "ShelfView",
     "ShoePart",
     "StemPart",
+    "TyrePart",
     "Wanted",
+    "WheelsPart",
     "bar_option",
     "export_frames",
     "export_parts",

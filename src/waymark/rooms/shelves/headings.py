@@ -52,6 +52,7 @@ HEADINGS: dict[str, tuple[str, ...]] = {
     "standover_mm": ("standover height", "stand over height", "standover", "stand over", "standover clearance"),
     "step_through_mm": ("step through height", "step through", "step over height"),
     "tyre_mm": ("tyre width", "tire width", "tyre", "tire"),
+    "tyre_greatest_mm": ("max tyre", "max tire", "maximum tyre", "maximum tire", "tyre clearance", "tire clearance"),
     "bead_mm": ("wheel size", "wheel", "wheels"),
     "spacer_limit_mm": ("max spacers", "maximum spacers", "spacer limit", "max spacer height", "maximum spacer height"),
     "post_diameter_mm": ("seatpost diameter", "seat post diameter", "post diameter"),

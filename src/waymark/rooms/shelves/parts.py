@@ -105,6 +105,35 @@ class DropBarPart(HoodFields):
     drops_width_mm: float | None = mm(300, 700, default=None)
 
 
+class WheelsPart(PartBase):
+    """A pair of wheels: the bead's diameter, the rim's inner width, spokes, tyres its rims take, greatest system mass."""
+
+    kind: Literal["wheels"] = "wheels"
+    rung: Rung = "dear part"
+    bead_mm: float = mm(200, 640, default=622)
+    rim_inner_mm: float = mm(11, 60)
+    spokes_front: int = Field(ge=8, le=48)
+    spokes_rear: int = Field(ge=8, le=48)
+    tyre_least_mm: float = mm(18, 80)
+    tyre_greatest_mm: float = mm(18, 120)
+    system_limit_kg: float | None = mm(40, 400, default=None)
+
+    @model_validator(mode="after")
+    def _tyres(self) -> WheelsPart:
+        if self.tyre_least_mm > self.tyre_greatest_mm:
+            raise ValueError("tyre_least_mm is more than tyre_greatest_mm")
+        return self
+
+
+class TyrePart(PartBase):
+    """A tyre: the bead's diameter and how wide it stands."""
+
+    kind: Literal["tyre"] = "tyre"
+    rung: Rung = "small part"
+    bead_mm: float = mm(200, 640, default=622)
+    width_mm: float = mm(18, 80)
+
+
 def _pairs(value: object) -> object:
     return [p for p in (x.strip() for x in value.split(";")) if p] if isinstance(value, str) else value
 
@@ -305,7 +334,9 @@ Part = Annotated[
     | CrankPart
     | PedalPart
     | CleatPart
-    | ShoePart,
+    | ShoePart
+    | WheelsPart
+    | TyrePart,
     Field(discriminator="kind"),
 ]
 PART: TypeAdapter[Part] = TypeAdapter(Part)
@@ -313,5 +344,5 @@ PART_MODELS: dict[str, type[PartBase]] = {
     "stem": StemPart, "spacer": SpacerPart, "cover": CoverPart, "drop_bar": DropBarPart,
     "flat_bar": FlatBarPart, "cockpit": CockpitPart, "aero_bar": AeroBarPart, "lever": LeverPart,
     "grip": GripPart, "post": PostPart, "saddle": SaddlePart, "crank": CrankPart, "pedal": PedalPart,
-    "cleat": CleatPart, "shoe": ShoePart,
+    "cleat": CleatPart, "shoe": ShoePart, "wheels": WheelsPart, "tyre": TyrePart,
 }  # fmt: skip

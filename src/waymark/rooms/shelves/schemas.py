@@ -60,6 +60,7 @@ class FrameChart(Strict):
     tyre_mm: float = mm(18, 80, default=28)
     rear_bead_mm: float | None = mm(200, 640, default=None)
     rear_tyre_mm: float | None = mm(18, 80, default=None)
+    tyre_greatest_mm: float | None = mm(18, 120, default=None)
     front_centre_kind: Measured | None = None
     chainstay_kind: Measured | None = None
     fork_length_kind: MeasuredFork | None = None

@@ -13,6 +13,7 @@ import PartsPanel from './PartsPanel.vue'
 import SeatPanel from './SeatPanel.vue'
 import StemPanel from './StemPanel.vue'
 import WaysPanel from './WaysPanel.vue'
+import WheelsPanel from './WheelsPanel.vue'
 
 /** The chosen machine to its last part: a tab for each, what is left of the miss over them all. */
 const props = defineProps<{ sheet: Sheet }>()
@@ -61,6 +62,7 @@ const headline = computed(() =>
       <el-tab-pane :label="$t('Bar')" name="bar" lazy><BarPanel :build="build" :sheet="sheet" /></el-tab-pane>
       <el-tab-pane :label="$t('Seat')" name="seat" lazy><SeatPanel :build="build" :sheet="sheet" /></el-tab-pane>
       <el-tab-pane :label="$t('Feet')" name="feet" lazy><FeetPanel :build="build" :sheet="sheet" /></el-tab-pane>
+      <el-tab-pane :label="$t('Wheels')" name="wheels" lazy><WheelsPanel :build="build" /></el-tab-pane>
       <el-tab-pane :label="$t('Handling')" name="handling" lazy><HandlingPanel :build="build" /></el-tab-pane>
       <el-tab-pane :label="$t('Ways')" name="ways" lazy
         ><WaysPanel :sheet="sheet" :shown="tab === 'ways'"

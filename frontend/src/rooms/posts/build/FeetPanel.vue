@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 
-import type { BuildView, Sheet } from '@/shared/api/client'
+import type { BuildView, Schemas, Sheet } from '@/shared/api/client'
 import ShapeList from '@/shared/drawing/ShapeList.vue'
 import { t } from '@/shared/i18n'
-import Pick from '@/shared/ui/Pick.vue'
 
 import { useSheet } from '@/rooms/files/useSheet'
 
+import PartChoices from './PartChoices.vue'
 import RailList from './RailList.vue'
+import SumTable from './SumTable.vue'
 import { useRails } from './rails'
 
 /** Crank, pedal, cleat and shoe: what they make together, and what then has to follow in the goal. */
@@ -17,19 +18,13 @@ const store = useSheet()
 const { looked, look, take } = useRails(() => props.sheet)
 const feet = computed(() => props.build.feet)
 type Kind = 'pedal' | 'cleat' | 'shoe'
-const NAMES: Record<Kind, string> = { pedal: t('Pedal'), cleat: t('Cleat'), shoe: t('Shoe') }
-const rows = computed(() =>
-  (Object.keys(NAMES) as Kind[]).map((kind) => {
-    const found = feet.value.choices.filter((c) => c.kind === kind)
-    return { kind, name: NAMES[kind], found, chosen: found.find((c) => c.chosen) }
-  }),
-)
-const options = (kind: Kind) =>
-  feet.value.choices
-    .filter((c) => c.kind === kind)
-    .map((c) => ({ value: c.part, label: c.against ? `${c.name}: ${c.against}` : c.name }))
-const put = (kind: Kind, part: number | '') =>
-  store.change(part === '' ? { do: 'build.foot_as_before', what: kind } : { do: 'build.put_foot', part })
+const KINDS: { kind: Kind; name: string }[] = [
+  { kind: 'pedal', name: t('Pedal') },
+  { kind: 'cleat', name: t('Cleat') },
+  { kind: 'shoe', name: t('Shoe') },
+]
+const asBefore = (kind: Schemas['PartChoice']['kind']) =>
+  store.change({ do: 'build.foot_as_before', what: kind as Kind })
 const W = 420
 const H = 156
 const SCALE = 0.41
@@ -69,40 +64,13 @@ const carryCrank = () =>
       </button>
     </p>
     <p class="advice">{{ feet.advice }}</p>
-    <div v-for="row in rows" :key="row.kind" class="choice">
-      <span>{{ row.name }}</span>
-      <Pick
-        :label="row.name"
-        :value="row.chosen?.part ?? null"
-        :options="options(row.kind)"
-        :placeholder="$t('as on the old bike')"
-        clearable
-        @pick="(part) => put(row.kind, part)" />
-      <p v-if="row.chosen" class="small">
-        {{ row.chosen.figures
-        }}<template v-if="row.chosen.against"
-          >. <b>{{ row.chosen.against }}</b></template
-        >
-      </p>
-    </div>
-    <table class="sums">
-      <thead>
-        <tr>
-          <th></th>
-          <th class="n">{{ $t('now') }}</th>
-          <th class="n">{{ $t('plan') }}</th>
-          <th></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="r in feet.rows" :key="r.name">
-          <th scope="row">{{ r.name }}</th>
-          <td class="n figure">{{ r.now ?? '·' }}</td>
-          <td class="n figure plan">{{ r.plan ?? '·' }}</td>
-          <td class="quiet">{{ r.note }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <PartChoices
+      :kinds="KINDS"
+      :choices="feet.choices"
+      :before="$t('as on the old bike')"
+      @put="(part) => store.change({ do: 'build.put_foot', part })"
+      @before="asBefore" />
+    <SumTable :rows="feet.rows" />
     <p v-if="feet.follows" class="follow">
       {{ feet.follows.says }}
       <button type="button" class="press low" @click="carrySoles">{{ $t('Take the soles into the goal') }}</button>
@@ -129,48 +97,7 @@ const carryCrank = () =>
   font-size: 14px;
   line-height: 1.35;
 }
-.choice {
-  display: grid;
-  grid-template-columns: 64px 1fr;
-  gap: 0 8px;
-  align-items: center;
-  padding: 5px 0;
-  font-size: 15px;
-}
-.choice p {
-  grid-column: 2;
-  padding-top: 2px;
-}
 .looked {
-  color: var(--plan);
-}
-.sums {
-  width: 100%;
-  margin-top: 6px;
-  border-collapse: collapse;
-  font-size: 14px;
-}
-.sums th {
-  padding: 0;
-  font-weight: 420;
-  text-align: left;
-}
-.sums thead th {
-  color: var(--quiet);
-  font-size: 12px;
-}
-.sums .n {
-  width: 52px;
-  text-align: right;
-}
-.sums td:last-child {
-  padding-left: 14px;
-}
-.sums tbody tr {
-  height: 28px;
-  border-top: 1px solid var(--hair);
-}
-.plan {
   color: var(--plan);
 }
 .follow {

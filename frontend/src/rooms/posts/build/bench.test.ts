@@ -32,7 +32,16 @@ const sheet = (build: unknown = null, trail: unknown[] = []) =>
     trail,
     ledger: [row('saddle', 3, 2), row('hand', 5, 5), row('foot', 3, 1)],
   }) as unknown as Sheet
-const panels = ['StemPanel', 'BarPanel', 'SeatPanel', 'FeetPanel', 'HandlingPanel', 'WaysPanel', 'PartsPanel']
+const panels = [
+  'StemPanel',
+  'BarPanel',
+  'SeatPanel',
+  'FeetPanel',
+  'WheelsPanel',
+  'HandlingPanel',
+  'WaysPanel',
+  'PartsPanel',
+]
 const bench = (it: Sheet) =>
   mount(BuildBench, {
     props: { sheet: it },
@@ -60,6 +69,7 @@ describe('the bench of a build', () => {
       ['Bar', 'Hand 4 back', `Tolerance 5 and 5.${dots}`],
       ['Seat', 'Seat on the goal', `Tolerance 3 and 2.${dots}`],
       ['Feet', 'Foot 3 high', 'Tolerance 3 and 1.'],
+      ['Wheels', 'Hand 4 back', 'Tolerance 5 and 5.'],
       ['Handling', 'Hand 4 back', 'Tolerance 5 and 5.'],
       ['Ways', 'Hand 4 back', 'Tolerance 5 and 5.'],
       ['Parts', 'Hand 4 back', 'Tolerance 5 and 5.'],

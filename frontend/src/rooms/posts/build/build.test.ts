@@ -9,6 +9,7 @@ import { build, rail, stop } from './build.fixture'
 import BarPanel from './BarPanel.vue'
 import BarViews from './BarViews.vue'
 import FeetPanel from './FeetPanel.vue'
+import WheelsPanel from './WheelsPanel.vue'
 import { commandOf, useRails } from './rails'
 import SeatPanel from './SeatPanel.vue'
 import StopRail from './StopRail.vue'
@@ -198,5 +199,27 @@ describe('crank and feet', () => {
     view.feet.other_crank_mm = null
     const quiet = mount(FeetPanel, { props: { build: view, sheet: sheet(view) } })
     expect(quiet.find('.follow').exists()).toBe(false)
+  })
+})
+
+describe('wheels and tyres', () => {
+  it('are taken from the shelf and left as the bike comes, each with what speaks against it', async () => {
+    const sent = watched()
+    const view = build()
+    const it_ = mount(WheelsPanel, { props: { build: view } })
+    expect(it_.text()).not.toContain('a usual rim is drawn')
+    expect(it_.get('.advice').text()).toBe(view.wheels!.headline)
+    const [wheels, tyres] = it_.findAllComponents({ name: 'Pick' })
+    expect(tyres!.props('options')).toEqual([
+      { value: 41, label: 'Furl 25: narrower than 28' },
+      { value: 42, label: 'Furl 28' },
+    ])
+    tyres!.vm.$emit('pick', 42)
+    wheels!.vm.$emit('pick', '')
+    expect(sent).toEqual([
+      { do: 'build.put_rolling', part: 42 },
+      { do: 'build.rolling_as_before', what: 'wheels' },
+    ])
+    expect(it_.findAll('.warn').map((x) => x.text())).toEqual(view.wheels!.troubles)
   })
 })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
 
-import type { Sheet } from '@/shared/api/client'
+import type { Schemas, Sheet } from '@/shared/api/client'
 import ShapeList from '@/shared/drawing/ShapeList.vue'
 import { fit, toScreen } from '@/shared/drawing/screen'
 import { useSettings } from '@/shared/settings'
@@ -43,14 +43,26 @@ const frame = computed(() => {
 const at = (x: number, y: number) => toScreen(frame.value, x, y)
 const place = computed(() => call.turn.findIndex((it) => it.key === call.current) + 1)
 const before = computed(() => call.asked.find((it) => it.key === call.before))
+// A reading also brings up what it parts from: bar and tape are told with whichever of them came last.
+const speaksOf = (f: Schemas['Finding'], key: string) =>
+  f.key.split('#')[0] === key || f.remedies.some((r) => r.key === key)
 const finding = computed(() =>
-  props.sheet.measure!.findings.filter((f) => before.value && f.key.split('#')[0] === before.value.key),
+  props.sheet.measure!.findings.filter((f) => before.value && speaksOf(f, before.value.key)),
 )
 const verdict = computed(() => {
   const line = props.sheet.measure!.agreement.find((a) => a.key === call.before || a.key === call.before?.split('.')[0])
   return line?.word ?? null
 })
 const others = computed(() => props.sheet.measure!.findings.filter((f) => !finding.value.includes(f)))
+// What is still to be settled waits behind one line, so that the drawing stays while the tape goes on.
+const open = ref(false)
+const settling = computed(() =>
+  finding.value.length ? finding.value : open.value || !before.value ? others.value.slice(0, open.value ? 9 : 1) : [],
+)
+watch(
+  () => call.current,
+  () => (open.value = false),
+)
 // Halves are of inches; in mm and degrees the sign is wanted.
 const KEYS = computed(() => [
   '7',
@@ -120,7 +132,7 @@ const inside = ({ x, y }: { x: number; y: number }) =>
         :class="{ full: read(it) || it.key === call.current }" />
     </svg>
     <svg
-      v-if="!(finding.length || (others.length && !before))"
+      v-if="!settling.length"
       class="strip"
       :viewBox="`0 0 ${WIDE} ${HIGH}`"
       role="img"
@@ -141,7 +153,7 @@ const inside = ({ x, y }: { x: number; y: number }) =>
         <text y="6.5" text-anchor="middle">{{ call.draft ? `${call.draft.slice(0, 5)}…` : '?' }}</text>
       </g>
     </svg>
-    <p v-if="before && !finding.length" class="before">
+    <p v-if="before && !settling.length" class="before">
       <span class="quiet">{{ $t('Before') }}</span> {{ titleOf(before) }}
       <b class="figure">{{ before.typed.join(', ') }}</b><span
         v-if="verdict"
@@ -150,9 +162,13 @@ const inside = ({ x, y }: { x: number; y: number }) =>
         >{{ verdict }}</span
       >
     </p>
-    <p v-else-if="!finding.length && !others.length" class="before quiet">{{ $t('Read it, type it, keep it.') }}</p>
-    <div v-if="finding.length || (others.length && !before)" class="settle">
-      <Findings :findings="finding.length ? finding : others.slice(0, 1)" />
+    <p v-else-if="!settling.length" class="before quiet">{{ $t('Read it, type it, keep it.') }}</p>
+    <button v-if="before && others.length && !finding.length" type="button" class="waiting" @click="open = !open">
+      <b>{{ $t('To settle') }}</b> {{ others[0]!.title
+      }}<template v-if="others.length > 1">, {{ $t('{n} more', { n: others.length - 1 }) }}</template>
+    </button>
+    <div v-if="settling.length" class="settle">
+      <Findings :findings="settling" />
     </div>
     <CallOutEntry phone />
     <div class="pad">
@@ -191,8 +207,8 @@ const inside = ({ x, y }: { x: number; y: number }) =>
 
 <style scoped>
 .phone {
-  display: grid;
-  grid-template-rows: auto 16px auto auto auto 1fr auto;
+  display: flex;
+  flex-direction: column;
   height: 100%;
   max-width: 480px;
   margin: 0 auto;
@@ -250,6 +266,7 @@ header path {
   font-weight: 620;
 }
 .stakes {
+  flex: none;
   width: 100%;
   height: 16px;
   padding: 0 18px;
@@ -266,6 +283,7 @@ header path {
   stroke: var(--ink);
 }
 .strip {
+  flex: none;
   width: 100%;
   height: 168px;
   border-bottom: 1px solid var(--hair);
@@ -286,7 +304,19 @@ header path {
   fill: var(--on-ink);
   font: 620 17px var(--figures);
 }
+.waiting {
+  flex: none;
+  min-height: 40px;
+  padding: 6px 20px;
+  border: 0;
+  border-left: 4px solid var(--ochre);
+  border-bottom: 1px solid var(--hair);
+  background: var(--ochre-tint);
+  text-align: left;
+  cursor: pointer;
+}
 .settle {
+  flex: none;
   max-height: 250px;
   overflow: auto;
 }
@@ -324,6 +354,7 @@ header path {
 }
 .pad {
   display: grid;
+  flex: 1 0 auto;
   grid-template-columns: repeat(4, 1fr);
   grid-auto-rows: minmax(50px, 56px);
   gap: 6px;

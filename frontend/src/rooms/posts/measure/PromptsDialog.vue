@@ -17,9 +17,9 @@ const box = ref<{ focus: () => void }>()
 const choosing = ref(false)
 const offered = ref<Schemas['Offered'][]>([])
 watch(open, (now) => {
+  if (!now) return
   find.value = ''
   choosing.value = false
-  if (!now) return
 })
 const words = computed(() => find.value.toLowerCase().split(/\s+/).filter(Boolean))
 const lists = computed(() => {
@@ -49,7 +49,7 @@ const toggle = (name: string) =>
   <el-dialog
     v-model="open"
     :title="choosing ? $t('What this house asks') : $t('All prompts')"
-    width="760"
+    width="min(760px, 100vw - 16px)"
     top="6vh"
     @opened="box?.focus()">
     <template v-if="!choosing">
@@ -60,7 +60,7 @@ const toggle = (name: string) =>
           :placeholder="$t('find by name')"
           :aria-label="$t('Find a prompt')"
           @keydown.esc.stop.prevent="open = false"
-          @keydown.enter="lists[0]?.prompts[0] && go(lists[0].prompts[0].key)" />
+          @keydown.enter.prevent="lists[0]?.prompts[0] && go(lists[0].prompts[0].key)" />
         <button type="button" class="press low" @click="choose">{{ $t('What this house asks') }}</button>
       </div>
       <div class="window">
@@ -123,7 +123,7 @@ const toggle = (name: string) =>
   padding-top: 8px;
 }
 .groups {
-  columns: 2;
+  columns: 290px 2;
   column-gap: 32px;
 }
 h3 {

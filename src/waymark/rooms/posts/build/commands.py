@@ -13,6 +13,7 @@ from waymark.rooms.posts.build.feet_commands import FEET_COMMANDS
 from waymark.rooms.posts.build.handling_commands import HANDLING_COMMANDS
 from waymark.rooms.posts.build.seat_commands import SEAT_COMMANDS
 from waymark.rooms.posts.build.ways_commands import WAYS_COMMANDS
+from waymark.rooms.posts.build.wheels_commands import WHEELS_COMMANDS
 from waymark.rooms.schema import mm
 
 
@@ -105,6 +106,7 @@ COMMANDS: tuple[type[Command], ...] = (
     *BAR_COMMANDS,
     *SEAT_COMMANDS,
     *FEET_COMMANDS,
+    *WHEELS_COMMANDS,
     *WAYS_COMMANDS,
     *HANDLING_COMMANDS,
     *CONTROL_COMMANDS,

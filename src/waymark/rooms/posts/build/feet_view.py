@@ -33,7 +33,7 @@ from waymark.rooms.plan import (
     to_be_had,
 )
 from waymark.rooms.posts.build.rails import Offered, rail
-from waymark.rooms.posts.build.shapes import FeetBench, FootChoice, FootRow, Rail, StackFollows
+from waymark.rooms.posts.build.shapes import FeetBench, PartChoice, Rail, StackFollows, SumRow
 from waymark.rooms.posts.goal import discipline, goal_crank_mm, goal_foot, goal_marks
 from waymark.rooms.posts.measure import context
 from waymark.rooms.shelves import CleatPart, CrankPart, PedalPart, ShoePart
@@ -129,9 +129,9 @@ def _crank_rail(facts: Facts) -> list[Rail]:
 
 def _choice(
     key: int, part: FootPart, now: FootPart | None, figures: Sequence[Said], against: Sequence[Said]
-) -> FootChoice:
+) -> PartChoice:
     """One row of the shelf."""
-    return FootChoice(
+    return PartChoice(
         kind=part.kind,
         part=key,
         name=part.name,
@@ -141,7 +141,7 @@ def _choice(
     )
 
 
-def _pedals(facts: Facts) -> list[FootChoice]:
+def _pedals(facts: Facts) -> list[PartChoice]:
     b, found = facts.part(BuildState), advice(facts)
     made = []
     for key, part in on_shelf(facts, "pedal"):
@@ -157,7 +157,7 @@ def _pedals(facts: Facts) -> list[FootChoice]:
     return sorted(made, key=lambda c: c.against is not None)
 
 
-def _cleats(facts: Facts) -> list[FootChoice]:
+def _cleats(facts: Facts) -> list[PartChoice]:
     b = facts.part(BuildState)
     if b.pedal is None or not b.pedal.clipped:
         return []
@@ -175,7 +175,7 @@ def _cleats(facts: Facts) -> list[FootChoice]:
     return sorted(made, key=lambda c: c.against is not None)
 
 
-def _shoes(facts: Facts) -> list[FootChoice]:
+def _shoes(facts: Facts) -> list[PartChoice]:
     b, found = facts.part(BuildState), advice(facts)
     if b.pedal is None:
         return []
@@ -197,13 +197,13 @@ def _shoes(facts: Facts) -> list[FootChoice]:
     return sorted(made, key=lambda c: c.against is not None)
 
 
-def _rows(facts: Facts) -> list[FootRow]:
+def _rows(facts: Facts) -> list[SumRow]:
     """What the parts come to, beside what is ridden now and what the goal asks."""
     b, lean = facts.part(BuildState), context(facts)
     stack, now = stack_of_parts_mm(facts), lean.foot_stack_mm
     wanted = goal_foot(facts).stack_mm
     rows = [
-        FootRow(
+        SumRow(
             name=say("Sole over axle"),
             now=_alone(now),
             plan=None if stack is None else _alone(stack),
@@ -214,21 +214,21 @@ def _rows(facts: Facts) -> list[FootRow]:
         stance = stood(facts)
         now_mm = None if stance.now_mm is None else _alone(stance.now_mm)
         half = _alone(round(stance.then_mm, 1))
-        rows.append(FootRow(name=say("Half stance"), now=now_mm, plan=half, note=_stance_words(facts)))
+        rows.append(SumRow(name=say("Half stance"), now=now_mm, plan=half, note=_stance_words(facts)))
         turned = goal_foot(facts).heels_in_by_deg
         room = heel_gap_mm(stood(facts).then_mm, b.crank.q_mm, goal_foot(facts), turned)
         note = say("heels turned {turned} in", turned=Angle(turned, signed=True)) if turned else say("feet straight")
-        rows.append(FootRow(name=say("Heel to crank"), now=None, plan=say("{room}", room=bare(room)), note=note))
+        rows.append(SumRow(name=say("Heel to crank"), now=None, plan=say("{room}", room=bare(room)), note=note))
     stay, stay_now = stood(facts).stay_mm, stood(facts).stay_now_mm
     if stay is not None and stay_now is not None:
         note = say("on this frame, at its nearest")
         rows.append(
-            FootRow(name=say("Heel to stay"), now=_alone(stay_now), plan=say("{room}", room=bare(stay)), note=note)
+            SumRow(name=say("Heel to stay"), now=_alone(stay_now), plan=say("{room}", room=bare(stay)), note=note)
         )
     if b.pedal is not None and b.pedal.clipped:
         float_deg = b.cleat.float_deg if b.cleat else b.pedal.float_deg
         note = say("of the cleat") if b.cleat else say("of the pedal")
-        rows.append(FootRow(name=say("Float"), now=None, plan=say("{float}", float=Angle(float_deg)), note=note))
+        rows.append(SumRow(name=say("Float"), now=None, plan=say("{float}", float=Angle(float_deg)), note=note))
     return rows
 
 

@@ -31,12 +31,12 @@ from waymark.rooms.plan import (
     GearSet,
     Sitting,
     bar_stand,
-    chosen,
     chosen_option,
     frame_school,
     on_own_bike,
     parts_shelf,
     plan_bar,
+    plan_chart,
     plan_marks,
     schools,
     sits_now,
@@ -209,12 +209,12 @@ def _about(now: float, there: Iterable[float], step: float) -> list[float]:
 
 
 def _planned(facts: Facts) -> Handling | None:
-    size, marks = chosen(facts), both(plan_marks(facts))
-    if size is None:
+    chart, marks = plan_chart(facts), both(plan_marks(facts))
+    if chart is None:
         return None
     loaded = _plan_loaded(facts)
-    held, frame = None if loaded is None else loaded.held(), size.chart.geometry()
-    return handling_of(frame, marks[1] if marks else None, _out_mm(facts), held, _toe(facts, size.chart))
+    held, frame = None if loaded is None else loaded.held(), chart.geometry()
+    return handling_of(frame, marks[1] if marks else None, _out_mm(facts), held, _toe(facts, chart))
 
 
 def _out_mm(facts: Facts) -> float | None:
@@ -224,10 +224,10 @@ def _out_mm(facts: Facts) -> float | None:
 
 
 def _plan_loaded(facts: Facts) -> Loaded | None:
-    size, marks = chosen(facts), both(plan_marks(facts))
-    if size is None or marks is None or facts.profile.mm("height") is None:
+    chart, marks = plan_chart(facts), both(plan_marks(facts))
+    if chart is None or marks is None or facts.profile.mm("height") is None:
         return None
-    return _loaded(facts, marks, size.chart, sits_then(facts), _out_mm(facts))
+    return _loaded(facts, marks, chart, sits_then(facts), _out_mm(facts))
 
 
 def _present(facts: Facts) -> Handling | None:
@@ -318,10 +318,9 @@ def _hill(facts: Facts) -> Hill | None:
 
 
 def _hill_for(facts: Facts, mass_kg: float) -> Hill:
-    state, size, ground = facts.part(BuildState).gears, chosen(facts), GROUNDS[discipline(facts)]
+    state, chart, ground = facts.part(BuildState).gears, plan_chart(facts), GROUNDS[discipline(facts)]
     if state.gradient_percent is not None:
         ground = Ground(state.gradient_percent, ground.crr, ground.cda_m2, ground.mud)
-    chart = size.chart if size else None
     radius = facts.house.usual_wheel_radius_mm if chart is None else chart.rear_wheel_radius_mm or chart.wheel_radius_mm
     return Hill(
         mass_kg + facts.house.bike_mass_kg,

@@ -45,7 +45,7 @@ def _stage(facts: Facts) -> Stage:
 def _words(facts: Facts) -> list[str]:
     """The parts that were chosen, by name."""
     b = facts.part(BuildState)
-    chosen = (b.stem, b.bar, b.cockpit, b.post, b.saddle, b.crank, b.pedal, b.cleat, b.shoe)
+    chosen = (b.stem, b.bar, b.cockpit, b.post, b.saddle, b.crank, b.pedal, b.cleat, b.shoe, b.wheels, b.tyre)
     return [part.name for part in chosen if part is not None]
 
 

@@ -170,10 +170,10 @@ class SaddleOut(BaseModel):
     says: Told
 
 
-class FootChoice(BaseModel):
-    """A pedal, cleat or shoe on the shelf: its figures, and what speaks against it for this rider."""
+class PartChoice(BaseModel):
+    """A part on the shelf: its figures, and what speaks against it for this rider."""
 
-    kind: Literal["crank", "pedal", "cleat", "shoe"]
+    kind: Literal["crank", "pedal", "cleat", "shoe", "wheels", "tyre"]
     part: int
     name: str
     figures: Told
@@ -181,8 +181,8 @@ class FootChoice(BaseModel):
     chosen: bool
 
 
-class FootRow(BaseModel):
-    """One thing that the parts under the feet come to: ridden now, planned, and what it hangs on."""
+class SumRow(BaseModel):
+    """One thing that chosen parts come to: ridden now, planned, and what it hangs on."""
 
     name: Told
     now: Told | None
@@ -203,14 +203,27 @@ class FeetBench(BaseModel):
     headline: Told
     advice: Told
     crank_rail: list[Rail]
-    choices: list[FootChoice]
+    choices: list[PartChoice]
     chosen: dict[str, str]
-    rows: list[FootRow]
+    rows: list[SumRow]
     follows: StackFollows | None
     other_crank_mm: float | None
     troubles: list[Told]
     picture: list[Shape]
     drawn_q: bool
+
+
+class WheelsBench(BaseModel):
+    """Wheels and tyres, and what is drawn of them: the tyre, the rim inside where it is known, the frame's widest, mm."""
+
+    headline: Told
+    choices: list[PartChoice]
+    rows: list[SumRow]
+    troubles: list[Told]
+    picture: list[Shape]
+    tyre_mm: float
+    rim_mm: float | None
+    frame_mm: float | None
 
 
 class PartOut(BaseModel):
@@ -365,6 +378,7 @@ class BuildView(BaseModel):
     seat_rails: list[Rail]
     saddles: list[SaddleOut]
     feet: FeetBench
+    wheels: WheelsBench | None
     handling: HandlingOut | None
     parts: list[PartOut]
     fits: list[FitOut]

@@ -46,6 +46,7 @@ from waymark.rooms.posts.build.handling_view import handling_view
 from waymark.rooms.posts.build.rails import Offered, rail, stop_out
 from waymark.rooms.posts.build.seat_view import saddles_alike, seat_rails
 from waymark.rooms.posts.build.shapes import BuildView, FitOut, FrontOut, PartOut, Piece, Rail
+from waymark.rooms.posts.build.wheels_view import wheels_bench
 from waymark.rooms.posts.goal import discipline
 
 # The rank of a stem that lies outside its window.
@@ -90,6 +91,7 @@ def build_view(facts: Facts) -> BuildView | None:
         seat_rails=seat_rails(facts),
         saddles=saddles_alike(facts),
         feet=feet_bench(facts),
+        wheels=wheels_bench(facts),
         handling=handling_view(facts),
         parts=[
             PartOut(what=x.what, name=x.name, count=x.count, state=x.state, band=x.band, note=x.note)
