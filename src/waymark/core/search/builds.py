@@ -65,6 +65,9 @@ class Judge:
         self.seats = [_seat(posts, goal, frame) for frame in shelf.frames]
         self._known: dict[_Front, tuple[Fault, ...]] = {}
         self.gates = [_gates(goal, frame) for frame in shelf.frames]
+        # How a size is judged whatever is built on it: how its saddle is reached, whether it must be tipped.
+        self.stands = [_size_word(goal, f, s) for f, s in zip(shelf.frames, self.seats, strict=True)]
+        self.axes = [steering_axis(frame.head_angle_deg) for frame in shelf.frames]
 
     def carries(self, i: int) -> bool:
         """Whether size ``i`` lets the rider on it and holds the saddle."""
@@ -87,7 +90,7 @@ class Judge:
         clamp = bar_clamp(top, frame.head_angle_deg, build.cover_mm, build.spacers_mm, stands)
         hand = clamp + build.place.off
         miss = hand - goal.hand
-        u, n = steering_axis(frame.head_angle_deg)
+        u, n = self.axes[i]
         along_mm, across_mm = miss.dot(u), miss.dot(n)
         rank = goal.stem_window.rank(stands.length_mm)
         on, (rung, cost) = build.bar or build.cockpit, _bought(build)
@@ -119,7 +122,7 @@ class Judge:
             room_up_mm=frame.spacer_limit_mm - build.spacers_mm,
             room_down_mm=build.spacers_mm,
             seat=seat,
-            verdict="out" if gates else _verdict(goal, miss, seat, rank, build.spacers_mm, frame),
+            verdict="out" if gates else _verdict(goal, miss, self.stands[i], rank, build.spacers_mm, frame),
             binds=self._binds(i, stands.length_mm, build.spacers_mm - along_mm, across_mm),
             gates=gates,
             faults=tuple(sorted(held, key=lambda f: -f.points)),
@@ -186,17 +189,18 @@ def _stem_standing(build: Build) -> Stem:
     raise ValueError("a build has a stem or a one-piece cockpit")
 
 
-def _verdict(
-    goal: Goal, miss: Mark, seat: SeatResult | None, stem_rank: int, spacers: float, frame: FrameOption
-) -> Word:
+def _verdict(goal: Goal, miss: Mark, size_word: Word, stem_rank: int, spacers: float, frame: FrameOption) -> Word:
     t, weights = goal.tolerance, goal.weights
-    word = judge_pair(miss.x_mm, miss.y_mm, t.hand_x_mm, t.hand_y_mm, weights.edge_share)
-    word = worst(word, _seat_word(goal, seat))
+    word = worst(judge_pair(miss.x_mm, miss.y_mm, t.hand_x_mm, t.hand_y_mm, weights.edge_share), size_word)
     if stem_rank == 2 or spacers > weights.spacer_warn_share * frame.spacer_limit_mm:
         word = worst(word, "edge")
-    if step_over_lean_deg(frame, goal.gates) != 0:
-        word = worst(word, "edge")
     return word
+
+
+def _size_word(goal: Goal, frame: FrameOption, seat: SeatResult | None) -> Word:
+    """A size's own word: how the saddle is reached, and at best *edge* where it must be tipped to be mounted."""
+    word = _seat_word(goal, seat)
+    return worst(word, "edge") if step_over_lean_deg(frame, goal.gates) != 0 else word
 
 
 def _seat_word(goal: Goal, seat: SeatResult | None) -> Word:

@@ -16,7 +16,7 @@ from waymark.core.cockpit.steerer import Stem
 from waymark.core.frame.geometry import steering_axis
 from waymark.core.marks import Mark
 from waymark.core.search.compiled import compiled, inlined
-from waymark.core.search.model import FrameOption, Goal, Place, PostOption, SaddleOption, SizeResult
+from waymark.core.search.model import FrameOption, Goal, Place, PostOption, SaddleOption, SizeResult, StemOption
 from waymark.core.search.points import Floats, Ints
 from waymark.core.search.seats import post_bounds
 from waymark.core.seat.post import seat_axes
@@ -48,23 +48,62 @@ class Room:
 NO_ROOM = Room(0, 0, 0, 0)
 
 
-def reachable(r: SizeResult, spacers_mm: tuple[float, ...]) -> Floats:
+class Arrays:
+    """Piles of a drawer, places of a bar and stems as they stand, as arrays: builds of one search share them."""
+
+    def __init__(self) -> None:
+        self._piles: dict[tuple[Sequence[float], float], Floats] = {}
+        # By identity, each kept beside its array: to compare two bars' places takes longer than to make the array.
+        self._offs: dict[int, tuple[Sequence[Place], Floats]] = {}
+        self._fronts: dict[int, tuple[StemOption, Floats]] = {}
+
+    def piles(self, drawer_mm: tuple[float, ...], limit_mm: float) -> Floats:
+        """Every height that the drawer makes up to a limit."""
+        key = drawer_mm, limit_mm
+        if key not in self._piles:
+            self._piles[key] = np.array(heights_mm(drawer_mm, limit_mm))
+        return self._piles[key]
+
+    def offs(self, places: Sequence[Place]) -> Floats:
+        """The hand off the clamp at each place, an (n, 2) array."""
+        if id(places) not in self._offs:
+            self._offs[id(places)] = places, np.array([(p.off.x_mm, p.off.y_mm) for p in places], np.float64)
+        return self._offs[id(places)][1]
+
+    def fronts(self, stem: StemOption) -> Floats:
+        """How far up and ahead a stem brings the clamp, each way it can stand, an (n, 2) array."""
+        if id(stem) not in self._fronts:
+            self._fronts[id(stem)] = stem, _fronts([s for _, s in stem.ways()])
+        return self._fronts[id(stem)][1]
+
+
+def _fronts(stems: Sequence[Stem]) -> Floats:
+    return np.array([(s.up_mm, s.ahead_mm) for s in stems])
+
+
+def reachable(r: SizeResult, spacers_mm: tuple[float, ...], arrays: Arrays | None = None) -> Floats:
     """Every hand position of the same parts by free adjustments: an (n, 2) array, mm from the BB."""
+    at = arrays or Arrays()
     if r.cockpit is not None:
         c = r.cockpit
-        stem = Stem(c.length_mm, c.angle_deg, c.clamp_height_mm)
-        return hands_of(r.frame, r.cover_mm, [stem], c.spacers_mm, c.places)
-    stems = [s for _, s in r.stem.ways()] if r.stem else [r.stem_stands]
-    return hands_of(r.frame, r.cover_mm, stems, spacers_mm, r.bar.places if r.bar is not None else (r.place,))
+        fronts = _fronts([Stem(c.length_mm, c.angle_deg, c.clamp_height_mm)])
+        piles, places = at.piles(tuple(c.spacers_mm), r.frame.spacer_limit_mm), c.places
+    else:
+        fronts = at.fronts(r.stem) if r.stem else _fronts([r.stem_stands])
+        piles, places = at.piles(spacers_mm, r.frame.spacer_limit_mm), r.bar.places if r.bar is not None else (r.place,)
+    return _hands_on(r.frame, piles + r.cover_mm, fronts, at.offs(places))
 
 
 def hands_of(
     frame: FrameOption, cover_mm: float, stems: Sequence[Stem], drawer_mm: Sequence[float], places: Sequence[Place]
 ) -> Floats:
     """The hand for every stem, pile of the drawer and place on a frame: an (n, 2) array, mm from the BB."""
-    heights = np.array(heights_mm(drawer_mm, frame.spacer_limit_mm)) + cover_mm
-    fronts = np.array([(s.up_mm, s.ahead_mm) for s in stems])
-    off = np.array([(p.off.x_mm, p.off.y_mm) for p in places], np.float64)
+    at = Arrays()
+    piles = at.piles(tuple(drawer_mm), frame.spacer_limit_mm)
+    return _hands_on(frame, piles + cover_mm, _fronts(stems), at.offs(places))
+
+
+def _hands_on(frame: FrameOption, heights: Floats, fronts: Floats, off: Floats) -> Floats:
     u, _ = steering_axis(frame.head_angle_deg)
     return _hands(heights, fronts, off, float(frame.reach_mm), float(frame.stack_mm), -u.x_mm, u.y_mm)
 
@@ -84,9 +123,9 @@ def _hands(heights: Floats, fronts: Floats, off: Floats, reach: float, stack: fl
     return made
 
 
-def hand_room(r: SizeResult, goal: Goal, spacers_mm: tuple[float, ...]) -> Room:
-    """Room of the hand's goal on this build."""
-    return room_of(reachable(r, spacers_mm), goal)
+def hand_room(r: SizeResult, goal: Goal, spacers_mm: tuple[float, ...], arrays: Arrays | None = None) -> Room:
+    """Room of the hand's goal on this build; ``arrays`` are those of its search, where many are asked for."""
+    return room_of(reachable(r, spacers_mm, arrays), goal)
 
 
 def room_of(hands: Floats, goal: Goal) -> Room:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from waymark.core.say import Said, Size, Words, say
 from waymark.core.search.exact import Watch
 from waymark.core.search.frontier import Candidate, Reference, candidates, frontier, standing
-from waymark.core.search.headroom import NO_ROOM, Room, hand_room
+from waymark.core.search.headroom import NO_ROOM, Arrays, Room, hand_room
 from waymark.core.search.model import FrameOption, Goal, Shelf, SizeResult
 from waymark.core.search.sizes import search_sizes
 
@@ -43,9 +43,9 @@ def search_whole(shelf: Shelf, goal: Goal, reference: Reference | None = None, w
     handling is wanted. Raises as ``search_sizes``.
     """
     sizes = search_sizes(shelf, goal, watch)
-    drawer = tuple(shelf.spacers_mm)
+    drawer, arrays = tuple(shelf.spacers_mm), Arrays()
     every = [b for r in sizes for b in (r, *r.others) if b.verdict != "out"]
-    rooms = {key_of(b): hand_room(b, goal, drawer) for b in every}
+    rooms = {key_of(b): hand_room(b, goal, drawer, arrays) for b in every}
     standings = [standing(b, rooms[key_of(b)], reference) for b in every]
     return Whole(sizes, _unbuilt(shelf, goal, sizes), rooms, tuple(candidates(frontier(standings))))
 
