@@ -68,7 +68,7 @@ def readouts(
     )
 
 
-def hip_least_deg(turn: Turn, trunk_deg: float) -> tuple[float, float]:
-    """Where over a turn thigh and trunk are closest, and how close."""
+def hip_least_deg(turn: Turn, trunk_deg: float, near_deg: float | None = None) -> tuple[float, float]:
+    """Where over a turn thigh and trunk are closest, and how close; ``near_deg`` is where they are thought to be."""
     trunk = radians(trunk_deg)
-    return extreme(lambda at: turn.hip_deg(at, trunk), STEP_DEG, FINE_DEG, lowest=True)
+    return extreme(lambda at: turn.hip_deg(at, trunk), STEP_DEG, FINE_DEG, lowest=True, near_deg=near_deg)

@@ -7,7 +7,7 @@ from typing import Literal
 
 from waymark.core.body import SEATED, FootFit, Seated, Segments, leg_at
 from waymark.core.errors import GeometryError
-from waymark.core.feet.leg import along_seat_line, demand_reach, longest_way_mm
+from waymark.core.feet.leg import along_seat_line, demand_reach, longest_way, longest_way_mm
 from waymark.core.marks import Mark
 
 Keep = Literal["line", "extension", "both"]
@@ -54,7 +54,7 @@ def change_crank(
         at = saddle + saddle.scaled(shorter / saddle.length_mm)
     else:
         way = demand_reach(saddle, body, foot, from_mm, seated)
-        up = along_seat_line(saddle, way, foot, to_mm, seated)
+        up = along_seat_line(saddle, way, foot, to_mm, seated, longest_way(saddle, foot, from_mm, seated)[1])
         at = saddle + saddle.scaled(up / saddle.length_mm)
         if keep == "both":
             over = _knee_over_pedal_mm(saddle, body, foot, from_mm, seated)

@@ -6,6 +6,8 @@ longest way: one number, found to a nanometre, however the knee bends.
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 from waymark.core.body import SEATED, FootFit, Seated, Segments, Turn, extreme
 from waymark.core.errors import GeometryError
 from waymark.core.marks import Mark
@@ -23,7 +25,15 @@ FAR_MM = 250.0
 
 def longest_way_mm(saddle: Mark, foot: FootFit, crank_mm: float, seated: Seated = SEATED) -> float:
     """The longest way from hip to ankle over a turn of the crank, mm."""
-    return _longest(saddle, foot, crank_mm, seated)[0]
+    return longest_way(saddle, foot, crank_mm, seated)[0]
+
+
+# A table of cranks asks for the one it begins at again and again.
+@lru_cache(maxsize=128)
+def longest_way(saddle: Mark, foot: FootFit, crank_mm: float, seated: Seated = SEATED) -> tuple[float, float]:
+    """The same, and the crank's angle there, degrees."""
+    way, _, at = _longest(saddle, foot, crank_mm, seated)
+    return way, at
 
 
 def _longest(
@@ -52,14 +62,21 @@ def demand_reach(saddle: Mark, body: Segments, foot: FootFit, crank_mm: float, s
     return way
 
 
-def along_seat_line(saddle: Mark, wanted_mm: float, foot: FootFit, crank_mm: float, seated: Seated = SEATED) -> float:
+def along_seat_line(
+    saddle: Mark,
+    wanted_mm: float,
+    foot: FootFit,
+    crank_mm: float,
+    seated: Seated = SEATED,
+    near_deg: float | None = None,
+) -> float:
     """How far up its line from the BB the saddle must go for the longest way to be ``wanted_mm``, mm.
 
     Newton's method: raised along its line the saddle lengthens the way by what of the line points away from the ankle.
-    Raises ``GeometryError`` where there is none.
+    ``near_deg`` is where of the turn it is thought to be longest. Raises ``GeometryError`` where there is none.
     """
     line, up, step = saddle.scaled(1 / saddle.length_mm), 0.0, FAR_MM
-    longest_at: float | None = None
+    longest_at = near_deg
     for _ in range(MOST_TURNS):
         at = saddle + line.scaled(up)
         fine = FINE_DEG if abs(step) < NEAR_MM else ROUGH_DEG

@@ -38,13 +38,13 @@ def crank_stops(
 ) -> tuple[CrankStop, ...]:
     """What each length would do from ``at``; lengths that keep no such leg are left out."""
     made = []
-    hip = _hip_deg(at, body)
+    near, hip = _hip(at, body)
     for length in lengths_mm:
         try:
             after, _ = taken(CrankStep(length, keep, hands), at, body)
         except GeometryError:
             continue
-        opens = _hip_deg(after, body)
+        _, opens = _hip(after, body, near)
         made.append(
             CrankStop(
                 crank_mm=length,
@@ -60,8 +60,9 @@ def crank_stops(
     return tuple(made)
 
 
-def _hip_deg(at: Position, body: BodyMeasures) -> float:
+def _hip(at: Position, body: BodyMeasures, near_deg: float | None = None) -> tuple[float, float]:
+    """Where over a turn the hip is tightest, and its angle there, degrees."""
     limbs = segments(body)
     pose = pose_at(at.saddle, at.hand, limbs, at.foot, at.crank_mm, pad=at.pad, seated=at.seated)
     turn = Turn.of(pose.near.hip, limbs, at.foot, at.crank_mm, at.seated.foot_turned_deg)
-    return hip_least_deg(turn, pose.trunk_deg)[1]
+    return hip_least_deg(turn, pose.trunk_deg, near_deg)
