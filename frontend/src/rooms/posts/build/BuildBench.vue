@@ -96,6 +96,20 @@ h1 {
   overflow: auto;
   padding: 4px 24px 12px;
 }
+.tabs :deep(.labelled text) {
+  font: 560 13px var(--words);
+  fill: var(--ink);
+}
+.tabs :deep(.labelled text.quiet) {
+  font-weight: 420;
+  fill: var(--quiet);
+}
+.tabs :deep(.advice) {
+  padding: 6px 0 8px;
+  border-bottom: 1px solid var(--hair);
+  font-size: 14px;
+  line-height: 1.35;
+}
 .tabs :deep(.warn),
 .warn {
   padding: 6px 12px;

@@ -45,7 +45,7 @@ const carryCrank = () =>
 <template>
   <svg
     :viewBox="`0 0 ${W} ${H}`"
-    class="view close-up"
+    class="view close-up labelled"
     role="img"
     :aria-label="$t('Cranks, pedals and shoes from above')">
     <g class="draw" :transform="`translate(${W / 2} ${H / 2}) scale(${SCALE} ${-SCALE})`">
@@ -83,20 +83,6 @@ const carryCrank = () =>
 </template>
 
 <style scoped>
-.view text {
-  font: 560 13px var(--words);
-  fill: var(--ink);
-}
-.view text.quiet {
-  font-weight: 420;
-  fill: var(--quiet);
-}
-.advice {
-  padding: 6px 0 8px;
-  border-bottom: 1px solid var(--hair);
-  font-size: 14px;
-  line-height: 1.35;
-}
 .looked {
   color: var(--plan);
 }

@@ -34,7 +34,7 @@ const SCALE = 1.75
   <template v-if="view">
     <svg
       :viewBox="`0 0 ${W} ${H}`"
-      class="view close-up"
+      class="view close-up labelled"
       role="img"
       :aria-label="$t('The tyre on its rim, cut through')">
       <g class="draw" :transform="`translate(${W * 0.62} ${H - 52}) scale(${SCALE} ${-SCALE})`">
@@ -66,20 +66,3 @@ const SCALE = 1.75
     </div>
   </template>
 </template>
-
-<style scoped>
-.view text {
-  font: 560 13px var(--words);
-  fill: var(--ink);
-}
-.view text.quiet {
-  font-weight: 420;
-  fill: var(--quiet);
-}
-.advice {
-  padding: 6px 0 8px;
-  border-bottom: 1px solid var(--hair);
-  font-size: 14px;
-  line-height: 1.35;
-}
-</style>

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from typing import Literal
+from collections.abc import Iterator, Mapping
+from typing import Literal, TypeVar
 
 from waymark.core.drawing.wheel_section import WheelSection, section_items
 from waymark.core.say import Count, Length, Mass, Said, Words, bare, exactly, say, tenths, with_commas
@@ -15,6 +15,7 @@ from waymark.rooms.posts.measure import MeasureState
 from waymark.rooms.shelves import FrameChart, TyrePart, WheelsPart
 
 RollingKind = Literal["wheels", "tyre"]
+P = TypeVar("P", WheelsPart, TyrePart)
 KINDS: tuple[RollingKind, ...] = ("wheels", "tyre")
 NAMES: Mapping[str, Said] = {"wheels": say("Wheels"), "tyre": say("Tyres")}
 
@@ -53,13 +54,18 @@ def _headline(facts: Facts) -> Said:
     )
 
 
+def _there(facts: Facts, kind: type[P]) -> Iterator[tuple[int, P]]:
+    """Parts of one kind that can be had."""
+    for it in facts.shelf.parts:
+        part = it.part
+        if isinstance(part, kind) and to_be_had(facts, part):
+            yield it.id, part
+
+
 def _wheels(facts: Facts, chart: FrameChart) -> list[PartChoice]:
     b, it = facts.part(BuildState), rolling(facts)
     made = []
-    for line in facts.shelf.parts:
-        part = line.part
-        if not isinstance(part, WheelsPart) or not to_be_had(facts, part):
-            continue
+    for key, part in _there(facts, WheelsPart):
         against = []
         if part.bead_mm != chart.bead_mm:
             against.append(say("another size than the frame’s"))
@@ -77,17 +83,14 @@ def _wheels(facts: Facts, chart: FrameChart) -> list[PartChoice]:
         spokes = say("{front} and {rear} spokes", front=Count(part.spokes_front), rear=Count(part.spokes_rear))
         tyres = say("tyres {a} to {b}", a=exactly(part.tyre_least_mm), b=exactly(part.tyre_greatest_mm))
         figures = with_commas([spokes, tyres, limit])
-        made.append(_choice(line.id, part, b.wheels, figures, against))
+        made.append(_choice(key, part, b.wheels, figures, against))
     return sorted(made, key=lambda c: c.against is not None)
 
 
 def _tyres(facts: Facts, chart: FrameChart) -> list[PartChoice]:
     b, it = facts.part(BuildState), rolling(facts)
     made = []
-    for line in facts.shelf.parts:
-        part = line.part
-        if not isinstance(part, TyrePart) or not to_be_had(facts, part):
-            continue
+    for key, part in _there(facts, TyrePart):
         against = []
         if part.bead_mm != (b.wheels.bead_mm if b.wheels else chart.bead_mm):
             against.append(say("another size than the rim’s"))
@@ -100,7 +103,7 @@ def _tyres(facts: Facts, chart: FrameChart) -> list[PartChoice]:
             against.append(rim)
         if it.wanted and part.width_mm < it.wanted.tyre_mm:
             against.append(say("narrower than {wanted}", wanted=bare(it.wanted.tyre_mm)))
-        made.append(_choice(line.id, part, b.tyre, say("{width} wide", width=exactly(part.width_mm)), against))
+        made.append(_choice(key, part, b.tyre, say("{width} wide", width=exactly(part.width_mm)), against))
     return sorted(made, key=lambda c: c.against is not None)
 
 
