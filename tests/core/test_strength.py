@@ -16,8 +16,8 @@ from waymark.core.strength import Wanted, carries, sway_times, wanted, within
         (70, "road", False, Wanted(20, 24, 28)),
         (84.9, "endurance", False, Wanted(20, 24, 30)),
         (85, "road", False, Wanted(24, 28, 28)),
-        # 15 kg over 85 are 2.25 mm: 30.25, up to the whole.
-        (100, "road", False, Wanted(28, 32, 31)),
+        # 15 kg over 85 are 2.25 mm: 30.25, to the whole.
+        (100, "road", False, Wanted(28, 32, 30)),
         (95, "gravel", True, Wanted(28, 32, 42)),
         # Beyond the last line there is none.
         (130, "gravel", True, Wanted(32, 36, 47)),

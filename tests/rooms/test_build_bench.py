@@ -391,3 +391,36 @@ def test_a_stance_of_the_goal_stands_in_the_rows_of_the_feet_and_heels_that_touc
         t == f"Heels pass {gap:.0f} from the cranks: turn them out, or stand the feet wider.".replace("-", "−")
         for t in fitter.sheet["build"]["feet"]["troubles"]
     )
+
+
+def test_a_stance_that_was_taped_is_kept_by_what_cranks_and_pedals_do_not_give(demo: TestClient) -> None:
+    fitter = Fitter(demo, 11)
+
+    def feet() -> dict:
+        return fitter.read("build")["build"]["feet"]
+
+    def half() -> tuple[str | None, str | None]:
+        return next((r["now"], r["plan"]) for r in feet()["rows"] if r["name"] == "Half stance")
+
+    # Q 146 and 53 to the pedal's middle; the pedal's own middle once it is taped.
+    assert half() == ("126", "126")
+    fitter.call("pedal_centre", "55.5")
+    assert half() == ("128.5", "128.5")
+    parts = {p["part"]["name"]: p["id"] for p in fitter.client.get("/api/shelves/parts").json()}
+    fitter.edit("build.put_foot", {"part": parts["Yawl 170"]}, "build")
+    # Its Q is 150: two more on each side.
+    assert half() == ("128.5", "130.5")
+    said = "The feet stand 4 farther apart than now, 2 each: a step of the goal says if meant."
+    assert said in feet()["troubles"]
+    # Six farther apart in all: what the other crank does not give its cleats do, and the card says that alone.
+    fitter.edit("goal.add", {"step": {"kind": "foot", "apart_by_mm": 6}}, "goal")
+    assert half() == ("128.5", "131.5")
+    assert said not in feet()["troubles"]
+    rest = 1
+    text = PdfReader(io.BytesIO(demo.get(f"/api/fits/{fitter.fit}/card.pdf").content)).pages[0].extract_text()
+    assert f"Each foot {rest:g} further out: its cleat inward, or a washer" in " ".join(text.split())
+    # On its own frame the heel's room goes with it.
+    fitter.call("heel_stay.right", "9")
+    fitter.call("heel_stay.left", "11")
+    stay = next((r["now"], r["plan"]) for r in feet()["rows"] if r["name"] == "Heel to stay")
+    assert stay == ("9", "12")

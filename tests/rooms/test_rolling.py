@@ -51,7 +51,7 @@ def test_a_heavy_rider_is_told_what_wheels_to_ask_for(tamsin: Fitter) -> None:
     assert tamsin.client.patch(f"/api/riders/{rider['id']}", json=body).status_code == 200
     asked = wheels(tamsin)
     # 104 and the bike are over 100 kg and the ground is rough: the line of 120. Gravel's 40 and 0.15 · 29 make 44.35.
-    assert asked["headline"] == ("114 kg with the bike: 32 spokes in front and 36 behind at least, tyres from 45 mm.")
+    assert asked["headline"] == ("114 kg with the bike: 32 spokes in front and 36 behind at least, tyres from 44 mm.")
     against = {c["name"]: c["against"] for c in asked["choices"] if c["kind"] == "wheels"}
     assert "not made for this mass" in against["Gyre Light"]
     assert against["Gyre Stout"] is None

@@ -6,9 +6,9 @@ Makers' limits come first; what is reckoned here says what to ask for where a ma
 from __future__ import annotations
 
 from dataclasses import dataclass
-from math import ceil
 from typing import Literal
 
+from waymark.core.figures import whole
 from waymark.core.rules.strength import SPOKES, TYRES, StrengthRules
 
 Stands = Literal["fits", "unknown", "not"]
@@ -31,7 +31,7 @@ def wanted(system_kg: float, use: str, rough: bool, rules: StrengthRules) -> Wan
     at = max(i for i, (least, _, _) in enumerate(SPOKES) if system_kg >= least)
     _, front, rear = SPOKES[min(at + rough, len(SPOKES) - 1)]
     usual = TYRES.get(use, TYRES["endurance"])
-    return Wanted(front, rear, float(ceil(usual + max(0.0, system_kg - rules.tyre_from_kg) * rules.tyre_per_kg)))
+    return Wanted(front, rear, float(whole(usual + max(0.0, system_kg - rules.tyre_from_kg) * rules.tyre_per_kg)))
 
 
 def sway_times(rider_kg: float, showing_mm: float, diameter_mm: float, rules: StrengthRules) -> float:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from waymark.core.feet import PEDAL_CENTRE_MM, heel_inward_mm, stance, stance_of
 from waymark.rooms.files import Facts, fact
@@ -15,8 +15,11 @@ from waymark.rooms.posts.measure import MeasureState, present_foot, read_sides, 
 @dataclass(frozen=True, slots=True)
 class Stood:
     """Half the stance, mm: now, where Q was taped; by the plan's crank and pedals with the cleats left where they are;
-    how far out each foot goes by its cleat or a washer; and what the heel then has to the stay, where that was taped."""
+    how far out each foot goes by its cleat or a washer; and what the heel then has to the stay, where that was taped.
+    ``q_mm`` is the plan's, ``known`` where it is no usual one."""
 
+    q_mm: float
+    known: bool
     now_mm: float | None
     parts_mm: float
     by_cleat_mm: float
@@ -50,7 +53,7 @@ def stood(facts: Facts) -> Stood:
     by_cleat = 0.0
     if apart:
         by_cleat = apart / 2 - extra if now is None else now + apart / 2 - parts
-    made = Stood(now, parts, by_cleat)
+    made = Stood(q_then, b.crank is not None or q is not None, now, parts, by_cleat)
     return _by_stay(facts, made, extra)
 
 
@@ -62,7 +65,7 @@ def _by_stay(facts: Facts, it: Stood, extra_mm: float) -> Stood:
     foot, was, nearest = goal_foot(facts), present_foot(facts), min(sides)
     out = it.by_cleat_mm + extra_mm if it.now_mm is None else it.then_mm - it.now_mm
     inward = heel_inward_mm(foot, foot.heels_in_by_deg) - heel_inward_mm(was, was.heels_in_by_deg)
-    return Stood(it.now_mm, it.parts_mm, it.by_cleat_mm, nearest, nearest + out - inward)
+    return replace(it, stay_now_mm=nearest, stay_mm=nearest + out - inward)
 
 
 def _mean(values: tuple[float, ...]) -> float | None:

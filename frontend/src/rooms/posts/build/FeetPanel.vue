@@ -52,7 +52,7 @@ const carryCrank = () =>
       <ShapeList :shapes="feet.picture" />
     </g>
     <text :x="W - 12" y="20" text-anchor="end">{{ $t('From above, cranks level') }}</text>
-    <text v-if="!feet.drawn_q" x="12" :y="H - 10" class="quiet">{{ $t('no crank chosen: a usual one is drawn') }}</text>
+    <text v-if="!feet.drawn_q" x="12" :y="H - 10" class="quiet">{{ $t('a usual crank is drawn') }}</text>
   </svg>
   <div class="scroll">
     <RailList :rails="feet.crank_rail" :looked="looked" :sheet="sheet" mark="foot" @look="look" @take="take" />

@@ -192,7 +192,7 @@ describe('crank and feet', () => {
   it('say what speaks against a part, and nothing of following where all agrees', () => {
     const view = build()
     const it_ = mount(FeetPanel, { props: { build: view, sheet: sheet(view) } })
-    expect(it_.text()).toContain('no crank chosen: a usual one is drawn')
+    expect(it_.text()).toContain('a usual crank is drawn')
     expect(it_.text()).toContain('Choose cleat and shoe.')
     expect(it_.find('.sums tbody').text()).toContain('the goal has 25')
     view.feet.follows = null

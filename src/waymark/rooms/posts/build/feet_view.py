@@ -90,7 +90,7 @@ def feet_bench(facts: Facts) -> FeetBench:
         other_crank_mm=_other_crank_mm(b, goal_crank_mm(facts)),
         troubles=_troubles(facts),
         picture=shapes(feet_items(_seen(facts))),
-        drawn_q=b.crank is not None,
+        drawn_q=stood(facts).known,
     )
 
 
@@ -210,16 +210,16 @@ def _rows(facts: Facts) -> list[SumRow]:
             note=say("the goal has {wanted}", wanted=exactly(wanted)),
         )
     ]
-    if b.crank is not None:
-        stance = stood(facts)
+    stance = stood(facts)
+    if stance.known:
         now_mm = None if stance.now_mm is None else _alone(stance.now_mm)
         half = _alone(round(stance.then_mm, 1))
         rows.append(SumRow(name=say("Half stance"), now=now_mm, plan=half, note=_stance_words(facts)))
         turned = goal_foot(facts).heels_in_by_deg
-        room = heel_gap_mm(stood(facts).then_mm, b.crank.q_mm, goal_foot(facts), turned)
+        room = heel_gap_mm(stance.then_mm, stance.q_mm, goal_foot(facts), turned)
         note = say("heels turned {turned} in", turned=Angle(turned, signed=True)) if turned else say("feet straight")
         rows.append(SumRow(name=say("Heel to crank"), now=None, plan=say("{room}", room=bare(room)), note=note))
-    stay, stay_now = stood(facts).stay_mm, stood(facts).stay_now_mm
+    stay, stay_now = stance.stay_mm, stance.stay_now_mm
     if stay is not None and stay_now is not None:
         note = say("on this frame, at its nearest")
         rows.append(
@@ -344,8 +344,9 @@ def _stance_troubles(facts: Facts) -> list[Said]:
 def _seen(facts: Facts) -> FeetView:
     """What is drawn from above."""
     b = facts.part(BuildState)
-    q = b.crank.q_mm if b.crank else facts.house.feet.usual_q_mm
     crank = b.crank.length_mm if b.crank else goal_crank_mm(facts)
     platform = b.pedal.platform_mm if b.pedal else facts.house.feet.usual_platform_mm
     length, foot = facts.profile.body().foot_mm, goal_foot(facts)
-    return FeetView(crank, q, stood(facts).then_mm, platform, length, foot.cleat_aft_mm, foot.heels_in_by_deg)
+    return FeetView(
+        crank, stood(facts).q_mm, stood(facts).then_mm, platform, length, foot.cleat_aft_mm, foot.heels_in_by_deg
+    )
