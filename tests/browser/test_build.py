@@ -63,7 +63,13 @@ def test_saddle_and_pedals_are_chosen_and_stand_on_the_card(demo_room: Room, pag
     page.get_by_role("tab", name="Feet").click()
     expect(page.get_by_text("clipped, float 4°, 40 long, axle to platform 15")).to_be_visible()
     page.goto(at(demo_room, "Tamsin Orre", "setup"))
-    for line in ("Saddle: Knot Steel", "Pedals: Dulse", "Cleats: Wrack eight", "Shoes: Sedge"):
+    for line in (
+        "Saddle: Knot Steel",
+        "Pedals: Dulse",
+        "Cleats: Wrack eight",
+        "Shoes: Sedge",
+        "Tyres: Tussock 45, 45 wide",
+    ):
         expect(page.get_by_text(line, exact=True).first).to_be_visible()
 
 

@@ -8,6 +8,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from tests.rooms.test_fits import Fitter, demo_fit
+from tests.rooms.test_setup_post import should
 
 
 def wheels(fitter: Fitter) -> dict:
@@ -86,3 +87,14 @@ def test_another_kind_of_part_is_no_wheel(tamsin: Fitter) -> None:
     answer = tamsin.send("build.put_rolling", {"part": stem["id"]})
     assert answer.status_code == 404
     assert wheels(tamsin)["troubles"] == []
+
+
+def test_what_the_tape_should_read_from_the_floor_goes_up_with_the_tyres(tamsin: Fitter) -> None:
+    chart = tamsin.read("frame")["state"]["frame"]["chosen"]["chart"]
+
+    before = should(tamsin)
+    tamsin.edit("build.put_rolling", {"part": key(tamsin, "Tussock 45")}, "build")
+    after, raised = should(tamsin), 45 - chart["tyre_mm"]
+    for name in ("bb_floor", "s_floor", "hand_floor.right"):
+        assert after[name] - before[name] == pytest.approx(raised, abs=0.05)
+    assert after["s_straight"] == pytest.approx(before["s_straight"])

@@ -167,7 +167,7 @@ def _parts(facts: Facts) -> list[Said]:
 
 
 def _feet(facts: Facts) -> list[Said]:
-    """Cranks, pedals, cleats and shoes that are not as on the old bike."""
+    """Cranks, pedals, cleats, shoes, wheels and tyres that are not as on the old bike."""
     lean, crank, foot, b = context(facts), goal_crank_mm(facts), goal_foot(facts), facts.part(BuildState)
     said = []
     if b.crank is not None:
@@ -189,4 +189,11 @@ def _feet(facts: Facts) -> list[Said]:
         said.append(say("Cleats: heels {turn} in", turn=turn) if inward else say("Cleats: heels {turn} out", turn=turn))
     said += [say("Pedals: {name}", name=Words(b.pedal.name))] if b.pedal else []
     said += [say("Cleats: {name}", name=Words(b.cleat.name))] if b.cleat else []
-    return [*said, *([say("Shoes: {name}", name=Words(b.shoe.name))] if b.shoe else [])]
+    said += [say("Shoes: {name}", name=Words(b.shoe.name))] if b.shoe else []
+    said += [say("Wheels: {name}", name=Words(b.wheels.name))] if b.wheels else []
+    # What is taped from the floor hangs on them.
+    tyre = b.tyre
+    return [
+        *said,
+        *([say("Tyres: {name}, {width} wide", name=Words(tyre.name), width=exactly(tyre.width_mm))] if tyre else []),
+    ]

@@ -9,7 +9,7 @@ from waymark.core.callout import Known, Leans, Placed, Survey, Taken, should_rea
 from waymark.core.errors import WaymarkError
 from waymark.core.marks import Mark
 from waymark.rooms.files import Facts, MarkName, Marks, fact
-from waymark.rooms.plan import BuildState, chosen, nose_to_s_mm, plan_bar, plan_contact, plan_marks
+from waymark.rooms.plan import BuildState, nose_to_s_mm, plan_bar, plan_chart, plan_contact, plan_marks
 from waymark.rooms.posts.measure import MeasureState, leans
 from waymark.rooms.posts.setup.state import CHECK_KEYS, COORDINATES, BuiltState
 from waymark.rooms.shelves import DropBarPart, FlatBarPart
@@ -18,10 +18,10 @@ from waymark.rooms.shelves import DropBarPart, FlatBarPart
 @fact
 def built_leans(facts: Facts) -> Leans:
     """What readings of the bike as built lean on: the plan's parts where it has them, else what the present bike has."""
-    sd, now, size = facts.house.part_sd, leans(facts), chosen(facts)
-    if size is None:
+    sd, now, c = facts.house.part_sd, leans(facts), plan_chart(facts)
+    if c is None:
         return now
-    c, off, foot = size.chart, plan_contact(facts).off, plan_marks(facts).get("foot")
+    off, foot = plan_contact(facts).off, plan_marks(facts).get("foot")
     return replace(
         now,
         crank=now.crank if foot is None else Known(foot.x_mm, facts.house.read_sd["crank"], "part"),
