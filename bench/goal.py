@@ -16,7 +16,7 @@ from waymark.core.body import BodyMeasures, FootFit, circle, readouts, segments
 from waymark.core.goal import DisciplineStep, Position, walk
 from waymark.core.marks import Mark
 from waymark.storage import open_store, upgrade
-from waymark.web import make_app
+from waymark.web import keep_what_is_loaded, make_app
 
 WHOLE_MS, REDRAWN_MS = 10, 50
 TIMES = 60
@@ -71,7 +71,10 @@ def main() -> None:
         store = open_store(Path(folder) / "demo.sqlite3")
         upgrade(store)
         seed(store)
-        told("a step moved, its sheet answered", edits(TestClient(make_app(store))), REDRAWN_MS)
+        # Entered once, its loop runs on from request to request, as a server's does.
+        with TestClient(make_app(store)) as client:
+            keep_what_is_loaded()
+            told("a step moved, its sheet answered", edits(client), REDRAWN_MS)
         store.close()
 
 

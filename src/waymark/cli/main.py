@@ -379,13 +379,15 @@ def _serve(store: Store, door: socket.socket, names: tuple[str, ...]) -> None:
     import uvicorn
 
     from waymark.core.search.ready import make_ready
-    from waymark.web import make_app
+    from waymark.web import keep_what_is_loaded, make_app
 
     host, port = door.getsockname()[:2]
     typer.echo(f"Waymark is open at http://{'localhost' if host == '127.0.0.1' else host}:{port}")
     # Loading the compiled search takes a second or two: done by the time somebody asks for one.
     Thread(target=make_ready, daemon=True).start()
-    uvicorn.Server(uvicorn.Config(make_app(store, names), log_level="warning")).run(sockets=[door])
+    app = make_app(store, names)
+    keep_what_is_loaded()
+    uvicorn.Server(uvicorn.Config(app, log_level="warning")).run(sockets=[door])
 
 
 @app.command()

@@ -7,8 +7,10 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from datetime import datetime
 from functools import cache
 from hashlib import blake2b
+from json import dumps
 from typing import Any
 
 from pydantic import BaseModel, TypeAdapter, create_model
@@ -29,6 +31,8 @@ from waymark.rooms.telling import Told
 from waymark.storage import redone, undone
 
 HISTORY_SHOWN = 30
+# So many lines are held as they were made.
+CHANGES_KEPT = 4096
 
 
 class SidesDeg(BaseModel):
@@ -128,6 +132,8 @@ class Sheets:
         self.whole, self.part = sheet_models(registry)
         kinds: dict[str, Any] = {n: it.annotation for n, it in self.whole.model_fields.items() if n not in ALWAYS}
         self._kinds = {name: TypeAdapter(kind) for name, kind in kinds.items()}
+        # A change never says anything else; by file, number and when it was made, for undone numbers come again.
+        self._changes: dict[tuple[int, int, datetime], Change] = {}
 
     def json(self, seen: Seen, view: str, have: Mapping[str, str] | None = None) -> bytes:
         """The sheet as the post ``view`` shows it; of sections the asker has (by their marks) nothing is sent."""
@@ -139,7 +145,7 @@ class Sheets:
             if known.get(name) != marks[name]:
                 sent.append(b'"%s":%s' % (name.encode(), written))
         head = {"id": seen.fit.id, "revision": seen.fit.head, "marks": marks}
-        sent += [b'"%s":%s' % (k.encode(), TypeAdapter(type(v)).dump_json(v)) for k, v in head.items()]
+        sent += [b'"%s":%s' % (k.encode(), dumps(v).encode()) for k, v in head.items()]
         return b"{" + b",".join(sent) + b"}"
 
     def sections(self, seen: Seen, view: str) -> dict[str, Any]:
@@ -158,10 +164,18 @@ class Sheets:
             "picture": _picture(post, facts, problems),
             "problems": problems,
             "dials": post.dials(facts) if post.dials else [],
-            "history": [_change(row) for row in seen.changes if row.number > seen.fit.head - HISTORY_SHOWN],
+            "history": [self._change(row) for row in seen.changes if row.number > seen.fit.head - HISTORY_SHOWN],
         }
         views = {p.name: None for p in registry.posts if p.view is not None}
         return {**made, **views, **({view: post.show(facts)} if post.show else {})}
+
+    def _change(self, row: FitChangeRow) -> Change:
+        key = row.fit_id, row.number, row.made_at
+        if key not in self._changes:
+            if len(self._changes) >= CHANGES_KEPT:
+                self._changes.clear()
+            self._changes[key] = Change(number=row.number, said=_said(row), by=row.by, made_at=row.made_at.isoformat())
+        return self._changes[key]
 
 
 def _picture(post: Post, facts: Facts, problems: list[Said]) -> Picture | None:
@@ -174,7 +188,3 @@ def _picture(post: Post, facts: Facts, problems: list[Said]) -> Picture | None:
 
 def _said(row: FitChangeRow) -> Said:
     return with_semicolons(said_of(row))
-
-
-def _change(row: FitChangeRow) -> Change:
-    return Change(number=row.number, said=_said(row), by=row.by, made_at=row.made_at.isoformat())

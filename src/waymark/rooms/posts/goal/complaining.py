@@ -94,9 +94,16 @@ def seen(facts: Facts) -> Seen:
     )
 
 
+@fact(reading=True)
+def complained(facts: Facts) -> tuple[str, ...]:
+    """The complaints ticked in this file."""
+    return tuple(name for name in facts.part(GoalState).complaints if name in COMPLAINTS)
+
+
+@fact(by_value=False)
 def complaints_view(facts: Facts) -> ComplaintsView:
     """The complaints ticked in this file, and their causes ranked."""
-    ticked = [name for name in facts.part(GoalState).complaints if name in COMPLAINTS]
+    ticked = complained(facts)
     lines = [ComplaintLine(key=key, name=it.name, on=key in ticked) for key, it in COMPLAINTS.items()]
     off = dict.fromkeys(said for name in ticked for said in COMPLAINTS[name].off_bike)
     return ComplaintsView(
