@@ -17,6 +17,8 @@ ASKED: tuple[dict[str, Any], ...] = (
     {"mark": "hand", "fore_mm": -8, "up_mm": 3},
     {"mark": "saddle", "up_mm": -4},
     {"mark": "saddle", "fore_mm": 6},
+    {"mark": "foot", "up_mm": 3},
+    {"mark": "foot", "fore_mm": -5},
 )
 
 
@@ -58,6 +60,26 @@ def test_every_way_does_what_it_shows(demo: TestClient, rider: str) -> None:
             assert fitter.sheet["history"][0]["said"] == way["does"]
             assert fitter.step("undo", "build").status_code == 200
             assert cell(fitter, asked["mark"]) == here
+
+
+def test_a_foot_goes_by_crank_and_by_what_is_under_it(demo: TestClient) -> None:
+    fitter = demo_fit(demo, "Tamsin Orre")
+    # Her pedals, cleats and shoes are not on record: a sole 3 higher is another set of all three, or a flat pedal and a shoe.
+    found = ways(fitter, mark="foot", up_mm=3)
+    assert found["headline"].startswith("Foot 3 up: ")
+    assert {tuple(w["kinds"]) for w in found["ways"]} <= {("pedal", "cleat", "shoe"), ("pedal", "shoe")}
+    assert found["ways"]
+    shorter = ways(fitter, mark="foot", fore_mm=-5)["ways"]
+    assert [w["kinds"] for w in shorter] == [["crank"]]
+    assert shorter[0]["also"] == "Crank 165, sole 25 over the axle: saddle and hands follow once the goal takes them."
+    # Once the three are chosen each may be changed alone.
+    for name in ("Dulse", "Wrack eight", "Sedge"):
+        parts = {p["part"]["name"]: p["id"] for p in demo.get("/api/shelves/parts").json()}
+        fitter.edit("build.put_foot", {"part": parts[name]}, "build")
+    alone = ways(fitter, mark="foot", up_mm=-3)["ways"]
+    assert any(len(w["kinds"]) == 1 for w in alone)
+    refused = fitter.send("build.way", {"mark": "foot", "up_mm": -3, "kinds": ["stem"]}, "build")
+    assert (refused.status_code, refused.json()["field"]) == (422, "build.way.kinds")
 
 
 def test_free_comes_before_bought_and_what_buys_nothing_is_told_apart(demo: TestClient) -> None:

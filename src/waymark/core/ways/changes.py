@@ -8,10 +8,14 @@ from typing import Literal, Protocol, TypeVar
 from waymark.core.marks import Mark
 from waymark.core.rules.weights import Weights
 
-Kind = Literal["over", "stem", "bar", "spacers", "turn", "roll", "levers", "pads", "post", "showing", "rails"]
+Kind = Literal[
+    "over", "stem", "bar", "spacers", "turn", "roll", "levers", "pads", "post", "showing", "rails",
+    "crank", "pedal", "cleat", "shoe",
+]  # fmt: skip
 # In the order that a mechanic does them in.
 KINDS: tuple[Kind, ...] = (
     "over", "stem", "bar", "spacers", "turn", "roll", "levers", "pads", "post", "showing", "rails",
+    "crank", "pedal", "cleat", "shoe",
 )  # fmt: skip
 FREE, SMALL_PART, PART = 0, 1, 2
 SAME_MM = 1e-6

@@ -16,7 +16,7 @@ import NudgePad from './NudgePad.vue'
 const props = defineProps<{ sheet: Sheet; shown: boolean }>()
 type Way = Schemas['MarkWay']
 const store = useSheet()
-const mark = ref<'hand' | 'saddle'>('hand')
+const mark = ref<'hand' | 'saddle' | 'foot'>('hand')
 const toGoal = ref(true)
 const by = ref({ fore: 0, up: 0 })
 const asked = computed(() => ({
@@ -52,6 +52,7 @@ async function go(way: Way) {
 const MARKS = [
   { value: 'hand' as const, label: t('Hand') },
   { value: 'saddle' as const, label: t('Saddle') },
+  { value: 'foot' as const, label: t('Foot') },
 ]
 const ASKED = [
   { value: true, label: t('To the goal') },

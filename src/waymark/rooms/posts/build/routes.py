@@ -21,7 +21,7 @@ Nudge = Annotated[float, Query(ge=-60, le=60)]
 def ways_of_a_mark(
     desk: DeskDep,
     fit_id: Key,
-    mark: Literal["hand", "saddle"] = "hand",
+    mark: Literal["hand", "saddle", "foot"] = "hand",
     to_goal: Annotated[bool, Query(description="to the goal; else moved by the two below")] = False,
     fore_mm: Nudge = 0,
     up_mm: Nudge = 0,

@@ -15,6 +15,7 @@ from waymark.core.ways import (
     FREE,
     PART,
     SMALL_PART,
+    FootMove,
     FrontBench,
     HandMove,
     Hold,
@@ -24,6 +25,7 @@ from waymark.core.ways import (
     SaddleMove,
     SeatBench,
     StemStand,
+    foot_moves,
     hand_moves,
     nearest_move,
     own_piles,
@@ -50,7 +52,8 @@ from waymark.rooms.plan import (
 )
 from waymark.rooms.posts.build.bar_choices import rolls, school_ramp_deg, slides, turns
 from waymark.rooms.posts.build.seat_view import fitting_posts, post_option
-from waymark.rooms.posts.goal import discipline
+from waymark.rooms.posts.build.ways_foot import foot_at_hand
+from waymark.rooms.posts.goal import discipline, goal_marks
 from waymark.rooms.shelves import AeroBarPart, StemPart, price_of
 
 DEAR_PART = 3
@@ -60,7 +63,7 @@ DEAR_PART = 3
 class Asked:
     """Where the mark shall come: to the goal, or moved from where the plan has it, mm (fore +, up +)."""
 
-    mark: Literal["hand", "saddle"] = "hand"
+    mark: Literal["hand", "saddle", "foot"] = "hand"
     to_goal: bool = False
     fore_mm: float = 0.0
     up_mm: float = 0.0
@@ -90,6 +93,8 @@ def wanted_of(facts: Facts, asked: Asked) -> tuple[Mark, tuple[float, float]] | 
 
 def goal_of(facts: Facts, asked: Asked) -> Mark | None:
     """Where the goal has the mark that is asked about."""
+    if asked.mark == "foot":
+        return goal_marks(facts).get("foot")
     goal = plan_goal(facts)
     return None if goal is None else goal.saddle if asked.mark == "saddle" else goal.hand
 
@@ -107,6 +112,12 @@ def saddle_ways(facts: Facts, asked: Asked) -> tuple[SaddleMove, ...]:
     """Every way of the saddle."""
     seat, wanted = seat_at_hand(facts), wanted_of(facts, asked)
     return () if seat is None or wanted is None else saddle_moves(seat, *wanted)
+
+
+def foot_ways(facts: Facts, asked: Asked) -> tuple[FootMove, ...]:
+    """Every way of the foot."""
+    bench, wanted = foot_at_hand(facts), wanted_of(facts, asked)
+    return () if bench is None or wanted is None else foot_moves(bench, *wanted)
 
 
 @fact(by_value=False)

@@ -21,7 +21,8 @@ from waymark.rooms.plan import (
     stem_standing,
     turned_stand,
 )
-from waymark.rooms.posts.build.ways import Asked, front_at_hand, hand_ways, saddle_ways
+from waymark.rooms.posts.build.ways import Asked, foot_ways, front_at_hand, hand_ways, saddle_ways
+from waymark.rooms.posts.build.ways_foot import foot_does, take_foot
 from waymark.rooms.posts.build.ways_view import hand_does, saddle_does
 from waymark.rooms.schema import mm
 from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart, PostPart, StemPart
@@ -31,7 +32,7 @@ class TakeWay(Command):
     """One of the ways of a mark, named by what it changes: to the goal, or by a nudge (fore +, up +)."""
 
     do: Literal["build.way"] = "build.way"
-    mark: Literal["hand", "saddle"] = "hand"
+    mark: Literal["hand", "saddle", "foot"] = "hand"
     to_goal: bool = False
     fore_mm: float = mm(-60, 60, default=0)
     up_mm: float = mm(-60, 60, default=0)
@@ -49,6 +50,13 @@ class TakeWay(Command):
             said = saddle_does(facts, move)
             _seat(facts, b, move)
             return said
+        if self.mark == "foot":
+            steps = foot_ways(facts, asked)
+            step = next((m for m in steps if m.kinds == kinds), None)
+            if step is None:
+                raise self._refused([m.kinds for m in steps])
+            take_foot(facts, b, step)
+            return foot_does(facts, step)
         found, near = hand_ways(facts, asked)
         every = (*found, *([near] if near else []))
         way = next((m for m in every if m.kinds == kinds), None)

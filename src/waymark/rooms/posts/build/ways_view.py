@@ -27,7 +27,7 @@ from waymark.core.say import (
 )
 from waymark.core.search.model import RUNGS
 from waymark.core.search.places import hood_words, pad_words, ramp_words, roll_words
-from waymark.core.ways import HandMove, Kind, SaddleMove
+from waymark.core.ways import FootMove, HandMove, Kind, SaddleMove
 from waymark.core.workmanship import front_faults
 from waymark.rooms.files import Facts
 from waymark.rooms.plan import (
@@ -41,12 +41,14 @@ from waymark.rooms.plan import (
     stem_of,
     turned_stand,
 )
-from waymark.rooms.posts.build.ways import Asked, front_at_hand, goal_of, hand_ways, saddle_ways, wanted_of
+from waymark.rooms.posts.build.ways import Asked, foot_ways, front_at_hand, goal_of, hand_ways, saddle_ways, wanted_of
+from waymark.rooms.posts.build.ways_foot import foot_also, foot_does
 from waymark.rooms.schema import Point
 from waymark.rooms.shelves import AeroBarPart, DropBarPart, FlatBarPart
 from waymark.rooms.telling import Told
 
 SAME = 1e-6
+AnyMove = HandMove | SaddleMove | FootMove
 # In what bars differ, named.
 SIZES = (
     ("width_mm", say("width")), ("reach_mm", say("reach")), ("drop_mm", say("drop")), ("rise_mm", say("rise")),
@@ -102,6 +104,10 @@ def ways_view(facts: Facts, asked: Asked) -> WaysView | None:
         moves = saddle_ways(facts, asked)
         ways, nearest = [_saddle_way(facts, m, moves, asked) for m in moves], None
         never = None
+    elif asked.mark == "foot":
+        steps = foot_ways(facts, asked)
+        ways, nearest = [_foot_way(facts, m, steps, asked) for m in steps], None
+        never = say("A cleat’s fore and aft is the goal’s: it moves the foot on the pedal, not the pedal.")
     else:
         found, near = hand_ways(facts, asked)
         ways = [_hand_way(facts, m, found, asked) for m in found]
@@ -113,7 +119,7 @@ def ways_view(facts: Facts, asked: Asked) -> WaysView | None:
 
 
 def _headline(asked: Asked, found: int) -> Said:
-    mark = say("Saddle") if asked.mark == "saddle" else say("Hand")
+    mark = {"saddle": say("Saddle"), "foot": say("Foot"), "hand": say("Hand")}[asked.mark]
     there = say("to the goal") if asked.to_goal else _by(asked.fore_mm, asked.up_mm)
     if found == 0:
         return say("{mark} {there}: nothing at hand does it", mark=mark, there=there)
@@ -133,7 +139,7 @@ def _by(fore_mm: float, up_mm: float) -> Said:
     return with_commas(said) if said else say("where it is")
 
 
-def _way(facts: Facts, it: HandMove | SaddleMove, at: Mark, does: Said, buys: Said | None, asked: Asked) -> MarkWay:
+def _way(facts: Facts, it: AnyMove, at: Mark, does: Said, buys: Said | None, asked: Asked) -> MarkWay:
     """What ways of either mark have."""
     shown = it.miss if asked.to_goal else at - plan_marks(facts)[asked.mark]
     tol_x, tol_y = facts.house.tolerance(asked.mark)
@@ -285,7 +291,11 @@ def _room(it: HandMove) -> Said | None:
     return say("Spacers then give {up} up, {down} down.", up=bare(up), down=bare(down))
 
 
-def _buys(facts: Facts, it: HandMove | SaddleMove, found: Sequence[HandMove] | Sequence[SaddleMove]) -> Said | None:
+def _buys(
+    facts: Facts,
+    it: AnyMove,
+    found: Sequence[AnyMove],
+) -> Said | None:
     """What paying for this brings over the nearest that costs less; ``None`` where it brings nothing."""
     cheaper = [m for m in found if (m.rung, m.price) < (it.rung, it.price)]
     if not cheaper:
@@ -299,7 +309,10 @@ def _buys(facts: Facts, it: HandMove | SaddleMove, found: Sequence[HandMove] | S
 
 
 def _worth(
-    facts: Facts, it: HandMove | SaddleMove, found: Sequence[HandMove] | Sequence[SaddleMove], buys: Said | None
+    facts: Facts,
+    it: AnyMove,
+    found: Sequence[AnyMove],
+    buys: Said | None,
 ) -> bool:
     """Whether a way is worth a thought: what it costs buys something, and it is no worse work than what costs less."""
     cheaper = [m for m in found if (m.rung, m.price) < (it.rung, it.price)]
@@ -340,6 +353,12 @@ def _saddle_way(facts: Facts, it: SaddleMove, found: Sequence[SaddleMove], asked
     buys = _buys(facts, it, found)
     way = _way(facts, it, it.saddle, saddle_does(facts, it), buys, asked)
     return way.model_copy(update={"worth": _worth(facts, it, found, buys), "also": _bars_from(facts, it)})
+
+
+def _foot_way(facts: Facts, it: FootMove, found: Sequence[FootMove], asked: Asked) -> MarkWay:
+    buys = _buys(facts, it, found)
+    way = _way(facts, it, it.foot, foot_does(facts, it), buys, asked)
+    return way.model_copy(update={"worth": _worth(facts, it, found, buys), "also": foot_also(facts, it)})
 
 
 def _bars_from(facts: Facts, it: SaddleMove) -> Said | None:
