@@ -103,7 +103,7 @@ describe('going a way', () => {
     vi.spyOn(store, 'change').mockImplementation(async () => void revisions.shift())
     Object.defineProperty(store, 'sheet', { get: () => ({ revision: revisions[0] }) })
     const panel = mount(WaysPanel, { props: { sheet: sheet(built), shown: true } })
-    await panel.findAll('input[type="radio"]')[3]!.setValue()
+    await panel.findAll('input[type="radio"]').at(-1)!.setValue()
     await panel.get('.pad').trigger('keydown', { key: 'ArrowUp', shiftKey: true })
     await flushPromises()
     await panel.get('[data-way="spacers"]').trigger('click')

@@ -82,7 +82,7 @@ describe('the ways of a mark', () => {
     expect(asked).toHaveBeenCalledTimes(2)
     // What stands there already is no way to press.
     expect(panel.get('[data-way=""]').attributes('disabled')).toBeDefined()
-    await panel.findAll('input[type="radio"]')[3]!.setValue()
+    await panel.findAll('input[type="radio"]').at(-1)!.setValue()
     await flushPromises()
     expect(asked).toHaveBeenCalledTimes(2)
     expect(panel.text()).toContain('Say how far')
