@@ -99,7 +99,7 @@ def test_ways_parts_and_page_are_told_in_inches_by_the_same_lengths(demo: TestCl
         ("build.gears", {"which": "plan", "rings": "30 40 50 60", "cogs": "11"}, "rings"),
         ("build.hill", {"gradient_percent": 90}, "gradient_percent"),
         ("build.control", {"side": "left", "what": "horn", "typed": "3"}, "what"),
-        ("build.way", {"mark": "foot", "kinds": ["stem"]}, "mark"),
+        ("build.way", {"mark": "nose", "kinds": ["stem"]}, "mark"),
         ("build.way", {"mark": "hand", "kinds": []}, "kinds"),
         ("build.way", {"mark": "saddle", "up_mm": 5, "kinds": ["stem"]}, "kinds"),
     ],

@@ -84,7 +84,7 @@ def make_app(
     app.state.desk = desk
     app.state.live = live or Live(store)
     app.state.instruments = simulated_instruments(bench_of(desk)) if instruments is None else dict(instruments)
-    app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=1)
+    app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=4)
     app.add_middleware(Reading)
     app.add_middleware(Guard, hosts=tuple(hosts))
     errors.install(app)
