@@ -129,6 +129,11 @@ def test_legs_that_part_are_told_for_both_and_judged_by_the_worse(demo: TestClie
     # 30 to 40 is the window: the mean of 35 would be in it.
     assert (knee["value_deg"], knee["verdict"]) == (pytest.approx(35, abs=1), "edge")
     assert hip["sides"]["left_deg"] != hip["sides"]["right_deg"]
+    # A side that is left out parts nothing.
+    fitter.edit("measure.decide", {"key": "knee_riding.left", "what": "dropped"}, "goal")
+    assert dial(fitter.sheet, "knee")["sides"] is None
+    assert dial(fitter.sheet, "knee")["now_deg"] == pytest.approx(30, abs=0.3)
+    fitter.call("knee_riding.left", "40")
     # Each is drawn on its own leg: the near one is the right.
     drawn = goal["picture"]["leg"]
     fitter.call("knee_riding.left", "30")

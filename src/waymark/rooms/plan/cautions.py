@@ -43,8 +43,8 @@ def hurts(facts: Facts) -> bool:
 
 def cautions_of(facts: Facts) -> list[Said]:
     """The cautions that apply to this plan."""
-    size, b, house = chosen(facts), facts.part(BuildState), facts.house
-    if size is None or b.stem is None:
+    size, chart, b, house = chosen(facts), plan_chart(facts), facts.part(BuildState), facts.house
+    if size is None or chart is None or b.stem is None:
         return cautions_for(Situation(False, False, False, False, False, None, hurts(facts), 0.0))
     exposed = b.post_exposed_mm or 0.0
     left_in = b.post.length_mm - exposed if b.post else house.usual_post_mm
@@ -57,7 +57,7 @@ def cautions_of(facts: Facts) -> list[Said]:
             insertion_near=left_in - least < house.near_insertion_mm,
             tall_post=exposed > house.weights.tall_post_mm,
             tall_pile=b.spacers_mm > house.weights.spacer_warn_share * size.chart.spacer_limit_mm,
-            toe_overlap_mm=toe_mm(facts, (plan_chart(facts) or size.chart).geometry()),
+            toe_overlap_mm=toe_mm(facts, chart.geometry()),
             hurts=hurts(facts),
             saddle_moved_mm=plan[0].distance_mm(now[0]) if now and plan else 0.0,
             heavy=(facts.profile.mm("mass") or 0.0) >= house.heavy_kg,

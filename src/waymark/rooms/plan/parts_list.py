@@ -16,7 +16,7 @@ from waymark.core.say import Count, Length, Mass, Said, Words, exactly, say, wor
 from waymark.core.strength import carries, within
 from waymark.core.ways import own_piles
 from waymark.rooms.files import Facts, fact
-from waymark.rooms.plan.facts import chosen, cover_mm, cut_off_mm, feet_agree, plan_bar, plan_contact
+from waymark.rooms.plan.facts import chosen, cover_mm, cut_off_mm, feet_agree, plan_bar, plan_chart, plan_contact
 from waymark.rooms.plan.own import own_stem
 from waymark.rooms.plan.question import drawer
 from waymark.rooms.plan.rolling import rolling
@@ -278,11 +278,10 @@ def _pedals(facts: Facts) -> Iterator[FitLine]:
 
 def _wheels(facts: Facts) -> Iterator[FitLine]:
     """Tyres, rims and frame; wheels that nobody chose are not spoken of."""
-    b, size = facts.part(BuildState), chosen(facts)
-    if size is None or (b.wheels is None and b.tyre is None):
+    b, chart = facts.part(BuildState), plan_chart(facts)
+    if chart is None or (b.wheels is None and b.tyre is None):
         return
-    tyre = b.tyre.width_mm if b.tyre else size.chart.tyre_mm
-    most, wide = size.chart.tyre_greatest_mm, exactly(tyre)
+    tyre, most, wide = chart.tyre_mm, chart.tyre_greatest_mm, exactly(chart.tyre_mm)
     why = (
         say("The chart names no widest tyre; this one is {wide}.", wide=wide)
         if most is None

@@ -113,8 +113,8 @@ def pose_of(it: Sitting, saddle: Mark, hand: Mark, crank_deg: float = CRANK_DRAW
 def drawn_plan(facts: Facts) -> Drawn | None:
     """The chosen size with the plan's parts; the seat at the goal until the plan has one."""
     b, size, plan, goal = facts.part(BuildState), chosen(facts), plan_marks(facts), both(goal_marks(facts))
-    stem = stem_of(b)
-    if size is None or stem is None or "hand" not in plan or goal is None:
+    stem, chart = stem_of(b), plan_chart(facts)
+    if size is None or chart is None or stem is None or "hand" not in plan or goal is None:
         return None
     drawer = spacers_of(facts)
     under = fewest_spacers(b.spacers_mm, drawer) or (b.spacers_mm,)
@@ -130,7 +130,7 @@ def drawn_plan(facts: Facts) -> Drawn | None:
         b.cockpit or plan_bar(facts), place.rotation_deg if place else 0.0, place.slope_deg if place else None
     )
     seat, held = plan.get("saddle", goal[0]), (goal_contact(facts), goal_crank_mm(facts))
-    bike = bike_drawn(facts, (plan_chart(facts) or size.chart).geometry(), front, seat, plan["hand"], bar, *held)
+    bike = bike_drawn(facts, chart.geometry(), front, seat, plan["hand"], bar, *held)
     saddle = saddle_option(facts)
     bike = replace(bike, nose_to_s_mm=saddle.nose_to_s_mm, rail_to_top_mm=saddle.fit.rail_to_top_mm)
     return Drawn(bike, False, size.label)

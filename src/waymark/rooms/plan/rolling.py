@@ -42,10 +42,10 @@ def rolling(facts: Facts) -> Rolling:
 
 
 def _troubles(facts: Facts, whole: float | None, want: Wanted | None, sway: float | None) -> Iterator[Said]:
-    b, size, rules = facts.part(BuildState), chosen(facts), facts.house.strength
-    if size is None:
+    b, size, chart, rules = facts.part(BuildState), chosen(facts), plan_chart(facts), facts.house.strength
+    if size is None or chart is None:
         return
-    tyre, wheels = b.tyre.width_mm if b.tyre else size.chart.tyre_mm, b.wheels
+    tyre, wheels = chart.tyre_mm, b.wheels
     if within(tyre, None, size.chart.tyre_greatest_mm) == "not":
         yield say(
             "The frame takes tyres to {most}, not {tyre}.",

@@ -9,7 +9,7 @@ from waymark.core.drawing.wheel_section import WheelSection, section_items
 from waymark.core.say import Count, Length, Mass, Said, Words, bare, exactly, say, tenths, with_commas
 from waymark.core.strength import carries
 from waymark.rooms.files import Facts, fact, shapes
-from waymark.rooms.plan import BuildState, chosen, rolling, to_be_had
+from waymark.rooms.plan import BuildState, chosen, plan_chart, rolling, to_be_had
 from waymark.rooms.posts.build.shapes import PartChoice, SumRow, WheelsBench
 from waymark.rooms.posts.measure import MeasureState
 from waymark.rooms.shelves import FrameChart, TyrePart, WheelsPart
@@ -23,15 +23,15 @@ NAMES: Mapping[str, Said] = {"wheels": say("Wheels"), "tyre": say("Tyres")}
 @fact(by_value=False)
 def wheels_bench(facts: Facts) -> WheelsBench | None:
     """Everything that rolls; ``None`` while no frame is chosen."""
-    size, b = chosen(facts), facts.part(BuildState)
-    if size is None:
+    size, chart, b = chosen(facts), plan_chart(facts), facts.part(BuildState)
+    if size is None or chart is None:
         return None
-    tyre, rim = b.tyre.width_mm if b.tyre else size.chart.tyre_mm, b.wheels.rim_inner_mm if b.wheels else None
-    section = WheelSection(tyre, rim or facts.house.strength.usual_rim_mm, size.chart.tyre_greatest_mm)
+    rim = b.wheels.rim_inner_mm if b.wheels else None
+    section = WheelSection(chart.tyre_mm, rim or facts.house.strength.usual_rim_mm, size.chart.tyre_greatest_mm)
     return WheelsBench(
         headline=_headline(facts),
         choices=[*_wheels(facts, size.chart), *_tyres(facts, size.chart)],
-        rows=_rows(facts, size.chart),
+        rows=_rows(facts, chart, size.chart.tyre_mm),
         troubles=list(rolling(facts).troubles),
         picture=shapes(section_items(section)),
         tyre_mm=section.tyre_mm,
@@ -120,8 +120,8 @@ def _choice(
     )
 
 
-def _rows(facts: Facts, chart: FrameChart) -> list[SumRow]:
-    """What they come to beside what is wanted."""
+def _rows(facts: Facts, chart: FrameChart, charted_mm: float) -> list[SumRow]:
+    """What they come to: the plan's chart, and the tyre of the frame's own."""
     b, it = facts.part(BuildState), rolling(facts)
     read = facts.part(MeasureState).readings.get("front_tyre")
     now = say("{typed}", typed=Words(read.heard[0].typed.split(",")[0])) if read and read.heard else None
@@ -129,8 +129,7 @@ def _rows(facts: Facts, chart: FrameChart) -> list[SumRow]:
     room = (
         say("the frame takes {most}", most=exactly(most)) if most else say("what the frame takes is not on its chart")
     )
-    tyre = b.tyre.width_mm if b.tyre else chart.tyre_mm
-    rows = [SumRow(name=say("Tyre"), now=now, plan=say("{mm}", mm=exactly(tyre)), note=room)]
+    rows = [SumRow(name=say("Tyre"), now=now, plan=say("{mm}", mm=exactly(chart.tyre_mm)), note=room)]
     if b.wheels is not None:
         spokes = say("{front}/{rear}", front=Count(b.wheels.spokes_front), rear=Count(b.wheels.spokes_rear))
         note = say("front and rear")
@@ -141,7 +140,7 @@ def _rows(facts: Facts, chart: FrameChart) -> list[SumRow]:
         rows.append(SumRow(name=say("Wheels carry"), now=None, plan=plan, note=note))
     if it.raised_mm:
         by = Length(it.raised_mm, signed=True, bare=True)
-        note = say("by the tyres against the chart’s {mm}", mm=exactly(chart.tyre_mm))
+        note = say("by the tyres against the chart’s {mm}", mm=exactly(charted_mm))
         rows.append(SumRow(name=say("BB above ground"), now=None, plan=say("{by}", by=by), note=note))
     if it.sway_times is not None:
         plan = say("{times} ×", times=tenths(it.sway_times))

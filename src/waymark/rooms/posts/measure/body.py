@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from waymark.core.body import (
     SEATED,
+    SIDES,
     AngleName,
     Apart,
     BodyMeasures,
@@ -83,8 +84,10 @@ def calibrated(facts: Facts) -> Calibrated | None:
 
 @fact
 def angles_apart(facts: Facts) -> tuple[Sides, ...]:
-    """The rider's angles that were read on both sides."""
-    return tuple(s for s in both_sides(taken(facts)) if s.prompt.name in PROMPTS)
+    """The rider's angles that were read on both sides, neither of them left out."""
+    measure = facts.part(MeasureState)
+    found = (s for s in both_sides(taken(facts)) if s.prompt.name in PROMPTS)
+    return tuple(s for s in found if len(read_sides(measure, s.prompt.name)) == len(SIDES))
 
 
 @fact
