@@ -21,66 +21,27 @@ import numpy as np
 from numpy.typing import NDArray
 
 from waymark.core.errors import StoppedError
+from waymark.core.search.all_round import count_rooms, most_room
 from waymark.core.search.compiled import compiled, inlined
 from waymark.core.search.exact import ROWS, THREADS, FrontEnds, Group, Picks, Watch, ordered_places
-from waymark.core.search.headroom import reached, unbroken
 from waymark.core.search.model import FREE, RUNG_COST, SMALL_PART, BarOption
 from waymark.core.search.points import EPS_MM, RANKS, Floats, Ints, Ways, first_at_least
 from waymark.core.search.settle import Chosen, Places, Sizes, none_yet
+from waymark.core.search.sides import (
+    BarSide,
+    How,
+    PileSide,
+    StemSide,
+    lists,
+    lowest,
+    off,
+    place_clamps,
+    room_for_clamps,
+)
 from waymark.core.workmanship import front_points, sum_points
 
 Table = NDArray[np.float64]
 _HAIR = 1e-9
-
-
-class Lists(NamedTuple):
-    """What belongs to each of several owners: that of owner k is ``each[start[k] : start[k + 1]]``."""
-
-    each: Ints
-    start: Ints
-
-
-class BarSide(NamedTuple):
-    """Bars place by place: whose place it is, its steps in mm; bar by bar: its places, points, rung, price."""
-
-    of: Ints
-    effort_mm: Floats
-    places: Lists
-    points: Floats
-    rung: Ints
-    price: Floats
-
-
-class StemSide(NamedTuple):
-    """Stems way by way: which stem, its rung and price, and where it puts the clamp in the steerer's axes, mm; stem by
-    stem: its ways up."""
-
-    stem: Ints
-    ways: Lists
-    rung: Ints
-    price: Floats
-    lift: Floats
-    ahead: Floats
-
-
-class PileSide(NamedTuple):
-    """Piles, lowest first: height over the frame's own cover, mm, the order among equals, and which cover is under them;
-    cover by cover: its piles."""
-
-    height: Floats
-    order: Ints
-    cover: Ints
-    piles: Lists
-
-
-class How(NamedTuple):
-    """How builds are judged: the tolerance each way, mm, the share of it that is its edge, and how room is counted, mm."""
-
-    tol_x: float
-    tol_y: float
-    edge_share: float
-    most: int
-    step: float
 
 
 class Merits(NamedTuple):
@@ -109,7 +70,7 @@ class Recommended:
         self.bar_side = BarSide(
             of_bar := np.array([b for b, _ in self.places], np.int64),
             np.array([bars[b].places[p].effort * tie_mm for b, p in self.places], np.float64),
-            _lists(of_bar, len(bars)),
+            lists(of_bar, len(bars)),
             np.array([sum_points(b.faults) for b in bars], np.float64),
             np.array([b.rung for b in bars], np.int64),
             np.array([b.price for b in bars], np.float64),
@@ -117,7 +78,7 @@ class Recommended:
         self.stands = [dict(stems[i].ways())[over] for i, over in ends.way_list]
         self.stem_side = StemSide(
             of_stem := np.array([i for i, _ in ends.way_list], np.int64),
-            _lists(of_stem, len(stems)),
+            lists(of_stem, len(stems)),
             np.array([FREE if stems[i].owned else SMALL_PART for i, _ in ends.way_list], np.int64),
             np.array([stems[i].price for i, _ in ends.way_list], np.float64),
             np.array([s.up_mm for s in self.stands], np.float64),
@@ -153,9 +114,10 @@ class Recommended:
         ends, least = self.ends, np.full(len(self.ends.shelf.frames), np.inf)
 
         def work(group: Group, rows: Ints) -> None:
-            points, piles = self.points[id(group)], _pile_side(group)
+            points = self.points[id(group)]
             if points.size:
-                _least(rows, ends.sizes, self.table, ends.ways, self.bar_side, piles, points, *ends.tolerance, least)
+                sides = self.bar_side, _pile_side(group)
+                _least(rows, ends.sizes, self.table, ends.ways, *sides, points, *ends.tolerance, least)
 
         self._run(work, watch)
         return least
@@ -170,21 +132,10 @@ class Recommended:
         cover, spacers = np.zeros(count), np.zeros(count)
 
         def work(group: Group, rows: Ints) -> None:
-            points, piles = self.points[id(group)], _pile_side(group)
+            points = self.points[id(group)]
             if points.size:
-                sides = self.bar_side, self.stem_side, piles
-                _take(
-                    rows,
-                    ends.sizes,
-                    self.table,
-                    ends.ways,
-                    *sides,
-                    points,
-                    how,
-                    bound,
-                    chosen,
-                    merits,
-                )
+                sides = self.bar_side, self.stem_side, _pile_side(group)
+                _take(rows, ends.sizes, self.table, ends.ways, *sides, points, how, bound, chosen, merits)
             pile = chosen.pile[rows]
             cover[rows] = ends.own_cover[rows] + group.every_pile.cover[pile]
             spacers[rows] = group.every_pile.spacers[pile]
@@ -200,39 +151,15 @@ def _pile_side(group: Group) -> PileSide:
     piles = group.every_pile
     covers = np.unique(piles.cover)
     of_cover = np.searchsorted(covers, piles.cover)
-    return PileSide(piles.total, piles.order, of_cover, _lists(of_cover, covers.size))
-
-
-def _lists(owner: Ints, owners: int) -> Lists:
-    """What belongs to each owner, in order: ``owner`` says whose each is."""
-    return Lists(np.argsort(owner, kind="stable"), np.searchsorted(np.sort(owner), np.arange(owners + 1)))
+    every_mm = piles.total[0] + np.arange(int(piles.total[-1] - piles.total[0]) + 1)
+    from_mm = np.searchsorted(piles.total, every_mm)
+    return PileSide(piles.total, piles.order, of_cover, from_mm)
 
 
 @inlined
 def _miss(sizes: Sizes, i: int, excess: float, short: float) -> float:
     square = excess * (excess * sizes.along[i] - 2 * short * sizes.across[i]) + short * short * sizes.square[i]
     return float(np.floor(np.sqrt(max(square, 0.0)) * 1e9 + 0.5) / 1e9)
-
-
-@inlined
-def _off(sizes: Sizes, i: int, excess: float, short: float) -> tuple[float, float]:
-    """How far a build misses, level and plumb, mm: from what its pile has too much and its stem too little."""
-    c, s = sizes.cos[i], sizes.sin[i]
-    return -c * excess - s * short, s * excess - c * short
-
-
-@inlined
-def _wanted(sizes: Sizes, places: Places, i: int, p: int) -> tuple[float, float]:
-    """Where size ``i`` wants the bar clamp for place ``p``: up and ahead of its head top."""
-    c, s, x, y = sizes.cos[i], sizes.sin[i], places.x[p], places.y[p]
-    return sizes.up[i] + x * c - y * s, sizes.ahead[i] - x * s - y * c
-
-
-@inlined
-def _lowest(sizes: Sizes, i: int, piles: PileSide, wanted: float, short: float, tol_y: float) -> int:
-    """The lowest pile that may come within the plumb tolerance."""
-    lowest = wanted + (sizes.cos[i] * short - tol_y) / sizes.sin[i] - 1e-6
-    return first_at_least(piles.height, 0, piles.height.size, lowest)
 
 
 class _Kept(NamedTuple):
@@ -278,17 +205,18 @@ def _least(
     least: Floats,
 ) -> None:
     """The least points of each of ``rows`` over all builds inside the tolerance."""
-    way_least, kept = least_of_rows(points), _room_to_keep(ways)
+    way_least, kept, at = least_of_rows(points), _room_to_keep(ways), room_for_clamps(places, bars)
     for r in range(rows.size):
         i = rows[r]
         _keep(kept, ways, way_least, np.inf)
+        place_clamps(at, sizes, i, places, bars)
         # No build inside the tolerance has a greater forward error than its corner has.
         far, best = tol_x * sizes.sin[i] + tol_y * sizes.cos[i] + 1e-6, np.inf
         for p in range(places.x.size):
             of_bar = bars.points[bars.of[p]]
             if of_bar >= best:
                 continue
-            up, ahead = _wanted(sizes, places, i, p)
+            up, ahead = at.up[p], at.ahead[p]
             lo, hi, before = kept.start[places.front[p]], kept.stop[places.front[p]], best
             for k in range(first_at_least(kept.ahead, lo, hi, ahead - far), hi):
                 w, short = kept.at[k], ahead - kept.ahead[k]
@@ -297,8 +225,8 @@ def _least(
                     break
                 if of_bar + way_least[way] >= best:
                     continue
-                for h in range(_lowest(sizes, i, piles, up - ways.lift[w], short, tol_y), piles.height.size):
-                    x, y = _off(sizes, i, piles.height[h] - up + ways.lift[w], short)
+                for h in range(lowest(sizes, i, piles, up - ways.lift[w], short, tol_y), piles.height.size):
+                    x, y = off(sizes, i, piles.height[h] - up + ways.lift[w], short)
                     if y > tol_y + EPS_MM:
                         break
                     if abs(x) <= tol_x + EPS_MM and abs(y) <= tol_y + EPS_MM:
@@ -317,6 +245,24 @@ def least_of_rows(points: Table) -> Floats:
     return least
 
 
+class _Held(NamedTuple):
+    """What the best build of a size so far is told apart by, in this order: less of each is better."""
+
+    edge: int
+    fewer_steps: int
+    cost: float
+    weighed_mm: float
+    place: int
+    order: int
+    tie: int
+
+
+@inlined
+def _none_held() -> _Held:
+    """Any build is better than none."""
+    return _Held(2, 0, np.inf, np.inf, 0, 0, 0)
+
+
 @compiled
 def _take(
     rows: Ints,
@@ -333,22 +279,25 @@ def _take(
     merits: Merits,
 ) -> None:
     """Give each of ``rows`` the best of its builds with no more points than its ``bound``."""
-    # The room of a stem with a bar and each cover, and the most with any, which is the same however they stand now; and
-    # of which row it was counted.
-    covers, all_round = piles.piles.start.size - 1, 4 * how.most
-    rooms = np.empty((stems.stem.max() + 1, bars.points.size, covers), np.int64)
-    tops, counted = np.empty(rooms.shape[:2], np.int64), np.full(rooms.shape[:2], -1, np.int64)
-    way_least, kept = least_of_rows(points), _room_to_keep(ways)
+    # The room of a stem with a bar and each cover, which is the same however they stand now, and the steps of the most
+    # with any: at first a bound above them, then as counted; and of which row either is.
+    covers, steps = piles.cover.max() + 1, _steps_of_room(how)
+    rooms, bits = np.empty((stems.stem.max() + 1, bars.points.size, covers), np.int64), np.empty((2, covers), np.int64)
+    most, bounded = np.empty(rooms.shape[:2], np.int64), np.full(rooms.shape[:2], -1, np.int64)
+    counted = bounded.copy()
+    way_least, kept, at = least_of_rows(points), _room_to_keep(ways), room_for_clamps(places, bars)
     for r in range(rows.size):
-        i = rows[r]
+        i, held = rows[r], _none_held()
+        if bound[i] == np.inf:
+            continue
         far, limit = how.tol_x * sizes.sin[i] + how.tol_y * sizes.cos[i] + 1e-6, bound[i] + _HAIR
-        order, tie = 0, 0
         _keep(kept, ways, way_least, limit)
+        place_clamps(at, sizes, i, places, bars)
         for p in range(places.x.size):
-            bar = bars.of[p]
+            bar, effort = bars.of[p], bars.effort_mm[p]
             if bars.points[bar] > limit:
                 continue
-            up, ahead = _wanted(sizes, places, i, p)
+            up, ahead = at.up[p], at.ahead[p]
             lo, hi = kept.start[places.front[p]], kept.stop[places.front[p]]
             for k in range(first_at_least(kept.ahead, lo, hi, ahead - far), hi):
                 w, short = kept.at[k], ahead - kept.ahead[k]
@@ -357,89 +306,46 @@ def _take(
                     break
                 if bars.points[bar] + way_least[way] > limit:
                     continue
-                cost = RUNG_COST * max(bars.rung[bar], stems.rung[way]) + bars.price[bar] + stems.price[way]
-                stem, held_steps = stems.stem[way], merits.room_mm[i] // how.step
-                # Beaten whatever its pile: what is chosen is off the edge, and this has no more room, costs more or is
-                # further off.
-                most = (tops[stem, bar] if counted[stem, bar] == r else all_round) // how.step
-                if chosen.miss[i] < np.inf and merits.edge[i] == 0:
-                    held_merits = -held_steps, merits.cost[i], merits.weighed_mm[i]
-                    if (-most, cost, bars.effort_mm[p]) > held_merits:
-                        continue
-                for h in range(_lowest(sizes, i, piles, up - ways.lift[w], short, how.tol_y), piles.height.size):
+                stem, cost = stems.stem[way], _cost(bars, stems, bar, way)
+                if bounded[stem, bar] != r:
+                    most[stem, bar] = steps[most_room(sizes, i, at, stems, piles, stem, bar, how)]
+                    bounded[stem, bar] = r
+                # Its forward error leaves so much whatever the pile.
+                if held < (0, -most[stem, bar], cost, effort + abs(short) * sizes.slender[i] - 1e-6, 0, 0, 0):
+                    continue
+                for h in range(lowest(sizes, i, piles, up - ways.lift[w], short, how.tol_y), piles.height.size):
                     excess = piles.height[h] - up + ways.lift[w]
-                    x, y = _off(sizes, i, excess, short)
+                    x, y = off(sizes, i, excess, short)
                     if y > how.tol_y + EPS_MM:
                         break
                     outside = abs(x) > how.tol_x + EPS_MM or abs(y) > how.tol_y + EPS_MM
                     if outside or bars.points[bar] + points[way, h] > limit:
                         continue
-                    miss = _miss(sizes, i, excess, short)
-                    weighed = np.floor((miss + bars.effort_mm[p]) * 1e9 + 0.5) / 1e9
-                    none = chosen.miss[i] == np.inf
                     edge = int(max(abs(x) / how.tol_x, abs(y) / how.tol_y) > how.edge_share + EPS_MM)
-                    if not none and (edge, -most) > (merits.edge[i], -held_steps):
+                    if (held.edge, held.fewer_steps) < (edge, -most[stem, bar]):
                         continue
                     if counted[stem, bar] != r:
-                        for cover in range(covers):
-                            rooms[stem, bar, cover] = _room(
-                                sizes, i, places, bars, stems, piles, (stem, bar, cover), how
-                            )
-                        tops[stem, bar], counted[stem, bar] = rooms[stem, bar].max(), r
-                        most = tops[stem, bar] // how.step
-                    room = rooms[stem, bar, piles.cover[h]]
-                    held_steps = merits.room_mm[i] // how.step
-                    mine = edge, -(room // how.step), cost, weighed, p, piles.order[h], ways.tie[w]
-                    held = (
-                        merits.edge[i],
-                        -held_steps,
-                        merits.cost[i],
-                        merits.weighed_mm[i],
-                        chosen.place[i],
-                        order,
-                        tie,
-                    )
-                    if none or mine < held:
+                        count_rooms(sizes, i, at, bars, stems, piles, stem, bar, how, bits, rooms[stem, bar])
+                        most[stem, bar], counted[stem, bar] = steps[rooms[stem, bar].max()], r
+                    room, miss = rooms[stem, bar, piles.cover[h]], _miss(sizes, i, excess, short)
+                    weighed = np.floor((miss + effort) * 1e9 + 0.5) / 1e9
+                    mine = _Held(edge, -steps[room], cost, weighed, p, piles.order[h], ways.tie[w])
+                    if mine < held:
+                        held = mine
                         chosen.miss[i], chosen.way[i], chosen.place[i], chosen.pile[i] = miss, way, p, h
-                        merits.room_mm[i], merits.cost[i], merits.weighed_mm[i] = room, cost, weighed
-                        merits.edge[i] = edge
-                        order, tie = piles.order[h], ways.tie[w]
+                        merits.edge[i], merits.room_mm[i] = edge, room
+                        merits.cost[i], merits.weighed_mm[i] = cost, weighed
+
+
+@inlined
+def _cost(bars: BarSide, stems: StemSide, bar: int, way: int) -> float:
+    return float(RUNG_COST * max(bars.rung[bar], stems.rung[way]) + bars.price[bar] + stems.price[way])
 
 
 @compiled
-def _room(
-    sizes: Sizes,
-    i: int,
-    places: Places,
-    bars: BarSide,
-    stems: StemSide,
-    piles: PileSide,
-    key: tuple[int, int, int],
-    how: How,
-) -> int:
-    """Room all round of one stem, bar and cover (``key``) on size ``i``, each direction counted so far only."""
-    stem, bar, cover = key
-    c, s, most = sizes.cos[i], sizes.sin[i], how.most
-    tol_x, tol_y = how.tol_x + EPS_MM, how.tol_y + EPS_MM
-    # Beyond this forward error no step of any way is reached, whatever the pile.
-    far = max(s * tol_x + c * (tol_y + most), s * (tol_x + most) + c * tol_y) + 1e-6
-    # Steps from the furthest back and down to the furthest forward and up, a bit for each.
-    plumb, level, inside = 0, 0, False
-    heights = piles.piles.each[piles.piles.start[cover] : piles.piles.start[cover + 1]]
-    for p in bars.places.each[bars.places.start[bar] : bars.places.start[bar + 1]]:
-        high, ahead = _wanted(sizes, places, i, p)
-        for w in stems.ways.each[stems.ways.start[stem] : stems.ways.start[stem + 1]]:
-            short, lift = ahead - stems.ahead[w], stems.lift[w]
-            if abs(short) > far:
-                continue
-            for h in heights:
-                x, y = _off(sizes, i, piles.height[h] - high + lift, short)
-                in_x, in_y = abs(x) <= tol_x, abs(y) <= tol_y
-                if in_x:
-                    plumb |= reached(y + most, how.tol_y, 2 * most)
-                if in_y:
-                    level |= reached(x + most, how.tol_x, 2 * most)
-                inside = inside or (in_x and in_y)
-    if not inside:
-        return 0
-    return unbroken(plumb, most) + unbroken(level, most)
+def _steps_of_room(how: How) -> Ints:
+    """Whole steps in every room that may be counted."""
+    steps = np.empty(4 * how.most + 1, np.int64)
+    for room in range(steps.size):
+        steps[room] = room // how.step
+    return steps
