@@ -184,6 +184,28 @@ def test_a_leg_reckoned_in_plain_numbers_is_the_one_that_circles_give(
         assert turn.hip_deg(at, radians(40)) == pytest.approx(angle_between_deg(leg.knee - leg.hip, trunk), abs=1e-5)
 
 
+@given(
+    st.floats(-400, 100),
+    st.floats(450, 1000),
+    st.floats(120, 220),
+    st.floats(-10, 15),
+    st.floats(0, 60),
+    st.none() | st.floats(0, 360),
+)
+def test_no_crank_angle_stretches_the_leg_more_or_less_than_its_extremes(
+    x: float, y: float, crank: float, turned: float, aft: float, near: float | None
+) -> None:
+    turn = Turn(Mark(x, y), FootFit(270, 25, aft), crank, turned, 430, 430)
+    every = [turn.way_mm(at / 4) for at in range(1440)]
+    for lowest, least in ((True, min(every)), (False, max(every))):
+        at, way = turn.way_extreme(lowest=lowest, near_deg=near)
+        assert 0 <= at < 360
+        assert way == pytest.approx(turn.way_mm(at), abs=1e-9)
+        # The best of every quarter of a degree is no better, and hardly worse.
+        assert way == pytest.approx(least, abs=0.01)
+        assert way <= least + 1e-9 if lowest else way >= least - 1e-9
+
+
 @given(st.floats(-260, -150), st.floats(600, 760), st.floats(150, 180))
 def test_the_extremes_of_a_turn_are_those_of_every_tenth_of_a_degree(x: float, y: float, crank: float) -> None:
     read = readouts(Mark(x, y), HAND, RIDER, FOOT, crank)

@@ -231,6 +231,20 @@ def test_undo_works_after_a_restart(tmp_path: Path, demo_store: Store) -> None:
     again.close()
 
 
+def test_what_was_just_written_is_what_a_restart_reads(tmp_path: Path, demo_store: Store) -> None:
+    """An edit is answered from what was written, without reading it again."""
+    with TestClient(make_app(demo_store)) as client:
+        fitter = demo_fit(client, "Brona Askwith")
+        for typed in ("83 cm", "29 1/3 in", "741.37"):
+            fitter.call("s_pedal", typed)
+            fitter.nudge("hand", 3, -2)
+        fit, seen = fitter.fit, client.get(f"/api/fits/{fitter.fit}/sheet", params={"view": "measure"}).json()
+    again = open_store(Path(str(demo_store.engine.url.database)))
+    with TestClient(make_app(again)) as client:
+        assert client.get(f"/api/fits/{fit}/sheet", params={"view": "measure"}).json() == seen
+    again.close()
+
+
 def test_two_windows_never_overwrite_each_other(fitter: Fitter) -> None:
     other = Fitter(fitter.client, fitter.fit)
     fitter.edit("file.describe", {"what": "notes", "words": "mine"})

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import asyncio
 import json
 import os
 import shutil
@@ -17,6 +18,7 @@ from unittest import mock
 import pytest
 
 from tests.shell import WAYMARK, Ran, waymark
+from waymark.cli.main import open_door
 from waymark.storage import StartError, back_up, restore, start_store
 from waymark.storage.start import check_file, in_use, known_revisions
 
@@ -129,6 +131,28 @@ def test_a_taken_port_is_told_before_anything_is_made(tmp_path: Path) -> None:
     assert body["message"] == f"Nothing can be served at 127.0.0.1:{port}: Address already in use."
     assert body["allowed"] == "a free port, with --port"
     assert list(tmp_path.iterdir()) == []
+
+
+def test_an_answer_is_sent_at_once() -> None:
+    """The system would keep the second half of an answer back until the other side had confirmed the first."""
+
+    async def sent_at_once() -> list[int]:
+        found: list[int] = []
+
+        def let_in(_: asyncio.StreamReader, writer: asyncio.StreamWriter) -> None:
+            line = writer.get_extra_info("socket")
+            found.append(line.getsockopt(socket.IPPROTO_TCP, socket.TCP_NODELAY))
+            writer.close()
+
+        server = await asyncio.start_server(let_in, sock=open_door("127.0.0.1", 0))
+        async with server:
+            reader, writer = await asyncio.open_connection(*server.sockets[0].getsockname())
+            await reader.read()
+            writer.close()
+            await writer.wait_closed()
+        return found
+
+    assert asyncio.run(sent_at_once()) == [1]
 
 
 def test_serving_beyond_this_machine_must_be_asked_for_at_length(tmp_path: Path) -> None:

@@ -311,7 +311,7 @@ def demo(
     only_seed: Annotated[bool, typer.Option(help="fill the store and leave")] = False,
 ) -> None:
     """Serve the demo: a club's fit room with its riders and shelves."""
-    door = None if only_seed else _door("127.0.0.1", port)
+    door = None if only_seed else open_door("127.0.0.1", port)
     store = _opened(data)
     seed(store)
     if door is None:
@@ -343,7 +343,7 @@ def serve(
             allowed="127.0.0.1, or with --let-everybody-on-the-network-read-and-change-everything",
             kept=host,
         )
-    door = _door(host, port)
+    door = open_door(host, port)
     names = tuple(name or ()) if host in ("0.0.0.0", "::") else (*(name or ()), host)  # noqa: S104
     _serve(_opened(data), door, names)
 
@@ -356,10 +356,11 @@ def _loopback(host: str) -> bool:
     return all(str(a) == "::1" or str(a).startswith("127.") for a in found)
 
 
-def _door(host: str, port: int) -> socket.socket:
+def open_door(host: str, port: int) -> socket.socket:
     """The listening socket, taken before anything else is done."""
     family = socket.AF_INET6 if ":" in host else socket.AF_INET
-    door = socket.socket(family, socket.SOCK_STREAM)
+    # Named as TCP, answers are sent at once; unnamed, each would wait some 40 ms for the other side to confirm its head.
+    door = socket.socket(family, socket.SOCK_STREAM, socket.IPPROTO_TCP)
     door.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
     try:
         door.bind((host, port))

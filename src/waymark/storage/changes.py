@@ -13,10 +13,11 @@ import zlib
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
+from functools import cache
 from typing import Any, Generic, TypeVar
 
 from jsonpatch import JsonPatch
-from sqlalchemy import JSON, LargeBinary, String, func, select, union
+from sqlalchemy import JSON, Integer, LargeBinary, Select, String, bindparam, func, select, union
 from sqlalchemy.orm import Mapped, Session, aliased, mapped_column
 
 from waymark.storage.base import Base, UtcTime
@@ -36,7 +37,7 @@ class ChangeColumns(Base):
     restores: Mapped[int | None]
     made_at: Mapped[datetime] = mapped_column(UtcTime)
     by: Mapped[str] = mapped_column(String(80))
-    asked: Mapped[list[Any]] = mapped_column(JSON)
+    asked: Mapped[list[Any]] = mapped_column(JSON, deferred=True)
     said: Mapped[list[Any]] = mapped_column(JSON)
     depth: Mapped[int]
     steps: Mapped[list[Any] | None] = mapped_column(JSON, deferred=True)
@@ -109,14 +110,8 @@ class Line(Generic[Row]):
 
     def about(self, session: Session, owner_id: int, it: OwnerColumns, newest: int = 0) -> list[Row]:
         """The newest changes, the one shown, and those made on it, newest first: one query for all that is told."""
-        m, own = self.model, self.owner == owner_id
-        # Each part by its own index: a long history is not gone through.
-        wanted = union(
-            select(m.number).where(own, m.number > it.head - newest),
-            select(m.number).where(own, m.number == it.shown),
-            select(m.number).where(own, m.came_from == it.shown),
-        )
-        return list(session.scalars(select(m).where(own, m.number.in_(wanted)).order_by(m.number.desc())))
+        asked = {"owner": owner_id, "after": it.head - newest, "shown": it.shown}
+        return list(session.scalars(_about(self.model, self.owner.key), asked))
 
     def content(self, session: Session, owner_id: int, number: int) -> Content | None:
         """The content as one change left it, or ``None`` where there is no such change."""
@@ -171,6 +166,20 @@ class Line(Generic[Row]):
         setattr(row, self.owner.key, owner_id)
         session.add(row)
         return row
+
+
+# Asked at every edit: to put it together takes longer than to answer it.
+@cache
+def _about(m: type[ChangeColumns], owner: str) -> Select[Any]:
+    """The changes after one, the one shown and those made on that, newest first."""
+    own, shown = getattr(m, owner) == bindparam("owner"), bindparam("shown", type_=Integer)
+    # Each part by its own index: a long history is not gone through.
+    wanted = union(
+        select(m.number).where(own, m.number > bindparam("after")),
+        select(m.number).where(own, m.number == shown),
+        select(m.number).where(own, m.came_from == shown),
+    )
+    return select(m).where(own, m.number.in_(wanted)).order_by(m.number.desc())
 
 
 def undone(rows: Sequence[Row], it: OwnerColumns) -> Row | None:

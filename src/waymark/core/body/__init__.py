@@ -3,7 +3,7 @@
 from waymark.core.body.calibrate import AngleName, Calibrated, Sat, Turned, calibrate
 from waymark.core.body.circle import CircleRow, circle
 from waymark.core.body.legs import SIDES, Apart, Leg, LegAngles, Side, leg_angles, legs_apart
-from waymark.core.body.pose import SEATED, LegPose, Pose, Seated, leg_at, pose_at
+from waymark.core.body.pose import SEATED, LegPose, Pose, Seated, leg_at, pose_at, trunk_at
 from waymark.core.body.readouts import Readouts, hip_least_deg, readouts
 from waymark.core.body.segments import BodyMeasures, FootFit, Segments, segments
 from waymark.core.body.turn import Turn, extreme
@@ -38,4 +38,5 @@ __all__ = [
     "pose_at",
     "readouts",
     "segments",
+    "trunk_at",
 ]

@@ -15,9 +15,9 @@ import numpy as np
 
 from waymark.core.body.calibrate import BOTTOM_DEG, AngleName, Floats, Sat, least_squares
 from waymark.core.body.pose import SEATED, Seated, pose_at
-from waymark.core.body.readouts import FINE_DEG, STEP_DEG, hip_least_deg
+from waymark.core.body.readouts import hip_least_deg
 from waymark.core.body.segments import HIP_TO_ANKLE_PER_INSEAM, FootFit, Segments
-from waymark.core.body.turn import Turn, extreme, toe_down_deg
+from waymark.core.body.turn import Turn, toe_down_deg
 from waymark.core.marks import Mark
 from waymark.core.rules.calibration import CalibrationRules
 
@@ -66,7 +66,7 @@ class LegAngles:
 def leg_angles(saddle: Mark, leg: Leg, crank_mm: float, trunk_deg: float) -> LegAngles:
     """What one leg shows under a trunk that both carry."""
     turn = _turn(saddle, leg, crank_mm)
-    longest_at, _ = extreme(turn.way_mm, STEP_DEG, FINE_DEG, lowest=False)
+    longest_at, _ = turn.way_extreme(lowest=False)
     return LegAngles(turn.knee_deg(longest_at), hip_least_deg(turn, trunk_deg)[1])
 
 

@@ -102,6 +102,26 @@ def shoulder_for(hip: Mark, hand: Mark, body: Segments, arm_mm: float | None = N
     return max(meets, key=lambda m: m.y_mm), True
 
 
+def trunk_at(
+    saddle: Mark, hand: Mark, body: Segments, pad: Mark | None = None, seated: Seated = SEATED
+) -> tuple[Mark, float]:
+    """The hip, and the trunk from the horizontal, degrees: of the pose no more than that."""
+    hip = saddle + seated.hip_off
+    return hip, slope_deg(hip, _shoulder(hip, hand, _laid(hand, pad, body), body)[0])
+
+
+def _laid(hand: Mark, pad: Mark | None, body: Segments) -> Mark | None:
+    """The elbow of a forearm that lies on a pad."""
+    if pad is None or pad.distance_mm(hand) <= 1.0:
+        return None
+    return hand.toward(pad, (body.forearm_mm + WRIST_TO_GRIP_MM) / hand.distance_mm(pad))
+
+
+def _shoulder(hip: Mark, hand: Mark, laid: Mark | None, body: Segments) -> tuple[Mark, bool]:
+    """The shoulder over a hip, by the whole arm or by the upper arm from an elbow that is laid on a pad."""
+    return shoulder_for(hip, hand, body) if laid is None else shoulder_for(hip, laid, body, body.upper_arm_seen_mm)
+
+
 def pose_at(
     saddle: Mark,
     hand: Mark,
@@ -119,12 +139,10 @@ def pose_at(
     """
     near = leg_at(saddle, body, foot, crank_mm, crank_deg, seated)
     far = leg_at(saddle, body, foot, crank_mm, crank_deg + 180.0, seated)
-    grip = body.forearm_mm + WRIST_TO_GRIP_MM
-    if pad is not None and pad.distance_mm(hand) > 1.0:
-        elbow = hand.toward(pad, grip / hand.distance_mm(pad))
-        shoulder, reach = shoulder_for(near.hip, elbow, body, body.upper_arm_seen_mm)
+    grip, elbow = body.forearm_mm + WRIST_TO_GRIP_MM, _laid(hand, pad, body)
+    shoulder, reach = _shoulder(near.hip, hand, elbow, body)
+    if elbow is not None:
         return Pose(near, far, shoulder, elbow, elbow.toward(hand, body.forearm_mm / grip), hand, reach, True)
-    shoulder, reach = shoulder_for(near.hip, hand, body)
     bends = circles_meet(shoulder, body.upper_arm_mm, hand, grip)
     if bends is None:
         elbow = shoulder.toward(hand, body.upper_arm_mm / (body.upper_arm_mm + grip))

@@ -50,8 +50,8 @@ def readouts(
     pose = pose_at(saddle, hand, body, foot, crank_mm, pad=pad, seated=seated)
     turn = Turn.of(pose.near.hip, body, foot, crank_mm, seated.foot_turned_deg)
     # The longer the way from hip to ankle, the straighter the knee.
-    longest_at, longest = extreme(turn.way_mm, STEP_DEG, FINE_DEG, lowest=False)
-    shortest_at, shortest = extreme(turn.way_mm, STEP_DEG, FINE_DEG, lowest=True)
+    longest_at, longest = turn.way_extreme(lowest=False)
+    shortest_at, shortest = turn.way_extreme(lowest=True)
     hip_at, hip_least = hip_least_deg(turn, pose.trunk_deg)
     return Readouts(
         knee_flexion_bottom_deg=turn.knee_deg(180.0),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 from math import cos, radians, sqrt
 
 from waymark.core.cockpit.bars import arm_in_plane_mm
@@ -62,6 +63,8 @@ class Segments:
     height_mm: float
 
 
+# Asked for one body by every step of a chain and every stop of a table.
+@lru_cache(maxsize=64)
 def segments(body: BodyMeasures) -> Segments:
     """Segment lengths of ``body``.
 

@@ -13,6 +13,9 @@ ANKLE_ABOVE_SOLE_MM = 75.0
 TOE_SWING_DEG = 4.0
 TOE_PHASE_DEG = 210.0
 GOLDEN = (sqrt(5.0) - 1.0) / 2.0
+_SWING_RAD = radians(TOE_SWING_DEG)
+_LOOKS_DEG = range(0, 360, 30)
+_MOST_TURNS, _STILL_RAD = 20, 1e-7
 
 
 def toe_down_deg(crank_deg: float, turned_deg: float = 0.0, mean_deg: float = TOE_DOWN_DEG) -> float:
@@ -55,6 +58,39 @@ class Turn:
         """The straight way from hip to ankle."""
         x, y = self.ankle(crank_deg)
         return hypot(x - self._hip_x, y - self._hip_y)
+
+    def way_extreme(self, *, lowest: bool, near_deg: float | None = None) -> tuple[float, float]:
+        """Where over a turn the way from hip to ankle is longest, or ``lowest`` shortest, and the way there, mm.
+
+        Newton's method on the slope of its square, from ``near_deg`` where it is thought to be, else from the best of
+        every 30°; ``extreme`` where that leads astray.
+        """
+        at = near_deg
+        if at is None:
+            at = (min if lowest else max)(_LOOKS_DEG, key=self.way_mm)
+        for _ in range(_MOST_TURNS):
+            slope, bend = self._slope(at)
+            if bend == 0 or (bend > 0) != lowest or abs(slope) > abs(bend):
+                break
+            go = -slope / bend
+            at += degrees(go)
+            if abs(go) < _STILL_RAD:
+                return at % 360.0, self.way_mm(at)
+        return extreme(self.way_mm, _LOOKS_DEG.step, degrees(_STILL_RAD), lowest=lowest)
+
+    def _slope(self, crank_deg: float) -> tuple[float, float]:
+        """First and second derivative of half the squared way by the crank's angle, mm² a radian and a radian squared."""
+        a, swing = radians(crank_deg), radians(crank_deg - TOE_PHASE_DEG - self._turned)
+        eta = radians(self._toe + self._turned + TOE_SWING_DEG * cos(swing))
+        c, s, k = cos(eta), sin(eta), self._crank
+        # From the pedal axle to the ankle, and that turned by a right angle: what it moves by as the foot pitches.
+        off_x, off_y = s * self._above - c * self._behind, s * self._behind + c * self._above
+        turn, turn2 = -_SWING_RAD * sin(swing), -_SWING_RAD * cos(swing)
+        x, y = k * sin(a) + off_x - self._hip_x, k * cos(a) + off_y - self._hip_y
+        dx, dy = k * cos(a) + turn * off_y, -k * sin(a) - turn * off_x
+        ddx = -k * sin(a) + turn2 * off_y - turn * turn * off_x
+        ddy = -k * cos(a) - turn2 * off_x - turn * turn * off_y
+        return x * dx + y * dy, dx * dx + dy * dy + x * ddx + y * ddy
 
     def knee_deg(self, crank_deg: float) -> float:
         """Knee flexion by the law of cosines: none where the leg does not span the way."""
@@ -114,18 +150,18 @@ def _corner_rad(a_mm: float, b_mm: float, across_mm: float) -> float:
 
 def _bracket(
     value: Callable[[float], float], step_deg: float, near_deg: float | None
-) -> tuple[float, float, float, float]:
-    """Where of a turn seen every ``step_deg`` the value is least, and the value there, a step before and a step after.
+) -> tuple[float, float, float, float, float]:
+    """Where of a turn seen every ``step_deg`` the value is least, that step, and the value there, a step before and after.
 
-    Near where it is thought to be three looks do, unless it is less on a side.
+    Near where it is thought to be three looks do, a fifth of a step apart, unless it is less on a side.
     """
     if near_deg is not None:
-        before, here, after = (value(near_deg + by) for by in (-step_deg, 0.0, step_deg))
+        before, here, after = (value(near_deg + by) for by in (-step_deg / 5, 0.0, step_deg / 5))
         if here <= before and here <= after:
-            return near_deg, before, here, after
+            return near_deg, step_deg / 5, before, here, after
     seen = [value(i * step_deg) for i in range(int(360 / step_deg))]
     best = min(range(len(seen)), key=seen.__getitem__)
-    return best * step_deg, seen[best - 1], seen[best], seen[(best + 1) % len(seen)]
+    return best * step_deg, step_deg, seen[best - 1], seen[best], seen[(best + 1) % len(seen)]
 
 
 def extreme(
@@ -142,8 +178,8 @@ def extreme(
     parabola through the three best, a golden section where it leads out of the bracket or does not close in.
     """
     sign = 1.0 if lowest else -1.0
-    at, second_value, at_value, third_value = _bracket(lambda deg: sign * value(deg), step_deg, near_deg)
-    low, high = at - step_deg, at + step_deg
+    at, step, second_value, at_value, third_value = _bracket(lambda deg: sign * value(deg), step_deg, near_deg)
+    low, high = at - step, at + step
     second, third = low, high
     moved = before = high - low
     while max(at - low, high - at) > fine_deg:

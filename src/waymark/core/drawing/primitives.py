@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
+from functools import lru_cache
 from math import cos, hypot, radians, sin
 from typing import Literal
 
@@ -15,6 +16,12 @@ from waymark.core.marks import Mark
 
 Command = tuple[str, tuple[float, ...]]
 Anchor = Literal["start", "middle", "end"]
+
+
+@lru_cache(maxsize=256)
+def _notation(shape: tuple[tuple[str, int], ...]) -> str:
+    """The template of a path: its letters, and how many numbers follow each."""
+    return " ".join(letter + " ".join(["%.2f"] * count) for letter, count in shape)
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,7 +33,8 @@ class Path:
 
     def d(self) -> str:
         """The commands in the common path notation, to a hundredth of a mm."""
-        return " ".join(c + " ".join(f"{v:.2f}".rstrip("0").rstrip(".") for v in a) for c, a in self.commands)
+        numbers = tuple(v for _, a in self.commands for v in a)
+        return (_notation(tuple((c, len(a)) for c, a in self.commands)) % numbers).replace(".00", "")
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,17 +107,14 @@ def line(a: Mark, b: Mark, style: str) -> Path:
 
 def smooth(points: Sequence[Mark], style: str, *, closed: bool = True, tension: float = 1.0) -> Path:
     """A smooth curve through ``points`` (Catmull and Rom's spline as cubic Béziers)."""
-    n = len(points)
-    commands: list[Command] = [("M", (points[0].x_mm, points[0].y_mm))]
-    for i in range(n if closed else n - 1):
-        if closed:
-            before, a, b, after = (points[(i + k) % n] for k in (-1, 0, 1, 2))
-        else:
-            before, a = points[max(0, i - 1)], points[i]
-            b, after = points[i + 1], points[min(n - 1, i + 2)]
-        one = a + (b - before).scaled(tension / 6)
-        two = b - (after - a).scaled(tension / 6)
-        commands.append(("C", (one.x_mm, one.y_mm, two.x_mm, two.y_mm, b.x_mm, b.y_mm)))
+    # In plain numbers: a rider is drawn of hundreds of such curves at every edit.
+    at, pull = [(p.x_mm, p.y_mm) for p in points], tension / 6
+    through = [at[-1], *at, at[0], at[1]] if closed else [at[0], *at, at[-1]]
+    commands: list[Command] = [("M", at[0])]
+    for (x0, y0), (x1, y1), (x2, y2), (x3, y3) in zip(through, through[1:], through[2:], through[3:], strict=False):
+        one = x1 + (x2 - x0) * pull, y1 + (y2 - y0) * pull
+        two = x2 - (x3 - x1) * pull, y2 - (y3 - y1) * pull
+        commands.append(("C", (*one, *two, x2, y2)))
     if closed:
         commands.append(("Z", ()))
     return Path(tuple(commands), style)
@@ -148,8 +153,8 @@ def ribbon(centre: Sequence[Mark], widths_mm: Sequence[float], style: str) -> Pa
 
 def local(origin: Mark, along: Mark, points: Iterable[tuple[float, float]], scale: float = 1.0) -> list[Mark]:
     """Points given along a unit direction and to its left, as marks."""
-    left = Mark(-along.y_mm, along.x_mm)
-    return [origin + along.scaled(x * scale) + left.scaled(y * scale) for x, y in points]
+    ox, oy, ax, ay = origin.x_mm, origin.y_mm, along.x_mm * scale, along.y_mm * scale
+    return [Mark(ox + ax * x - ay * y, oy + ay * x + ax * y) for x, y in points]
 
 
 def arc_points(centre: Mark, radius_mm: float, from_deg: float, to_deg: float, steps: int) -> list[Mark]:

@@ -8,16 +8,11 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from waymark.core.body import SEATED, FootFit, Seated, Segments, Turn, extreme
+from waymark.core.body import SEATED, FootFit, Seated, Segments, Turn
 from waymark.core.errors import GeometryError
 from waymark.core.marks import Mark
 
-STEP_DEG = 30.0
-# The way is flat where it is longest: so near the place it is within a nanometre.
-FINE_DEG = 1e-4
 STILL_MM = 1e-9
-# Far from the saddle that is looked for the place need not be known so well.
-NEAR_MM, ROUGH_DEG = 0.5, 0.5
 MOST_TURNS = 50
 # The saddle is looked for within this of where it stands.
 FAR_MM = 250.0
@@ -41,12 +36,11 @@ def _longest(
     foot: FootFit,
     crank_mm: float,
     seated: Seated,
-    fine_deg: float = FINE_DEG,
     near_deg: float | None = None,
 ) -> tuple[float, Mark, float]:
     """The longest way, mm, the ankle at it, and the crank's angle there."""
     turn = Turn(saddle + seated.hip_off, foot, crank_mm, seated.foot_turned_deg, 0.0, 0.0)
-    at, way = extreme(turn.way_mm, STEP_DEG, fine_deg, lowest=False, near_deg=near_deg)
+    at, way = turn.way_extreme(lowest=False, near_deg=near_deg)
     return way, Mark(*turn.ankle(at)), at
 
 
@@ -62,6 +56,8 @@ def demand_reach(saddle: Mark, body: Segments, foot: FootFit, crank_mm: float, s
     return way
 
 
+# What the hands then do is asked three ways of one saddle.
+@lru_cache(maxsize=128)
 def along_seat_line(
     saddle: Mark,
     wanted_mm: float,
@@ -75,12 +71,11 @@ def along_seat_line(
     Newton's method: raised along its line the saddle lengthens the way by what of the line points away from the ankle.
     ``near_deg`` is where of the turn it is thought to be longest. Raises ``GeometryError`` where there is none.
     """
-    line, up, step = saddle.scaled(1 / saddle.length_mm), 0.0, FAR_MM
+    line, up = saddle.scaled(1 / saddle.length_mm), 0.0
     longest_at = near_deg
     for _ in range(MOST_TURNS):
         at = saddle + line.scaled(up)
-        fine = FINE_DEG if abs(step) < NEAR_MM else ROUGH_DEG
-        way, ankle, longest_at = _longest(at, foot, crank_mm, seated, fine, longest_at)
+        way, ankle, longest_at = _longest(at, foot, crank_mm, seated, longest_at)
         lengthens = (at + seated.hip_off - ankle).scaled(1 / way).dot(line)
         if lengthens <= 0:
             break
@@ -88,6 +83,6 @@ def along_seat_line(
         up += step
         if abs(up) > FAR_MM:
             break
-        if abs(step) < STILL_MM and fine == FINE_DEG:
+        if abs(step) < STILL_MM:
             return up
     raise GeometryError("No saddle height stretches this leg as before.", field="s")

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from waymark.core.body import BodyMeasures, Turn, hip_least_deg, pose_at, segments
+from waymark.core.body import BodyMeasures, Turn, hip_least_deg, segments, trunk_at
 from waymark.core.errors import GeometryError
 from waymark.core.feet import Hands, Keep
 from waymark.core.goal.steps import CrankStep, Position, taken
@@ -63,6 +63,6 @@ def crank_stops(
 def _hip(at: Position, body: BodyMeasures, near_deg: float | None = None) -> tuple[float, float]:
     """Where over a turn the hip is tightest, and its angle there, degrees."""
     limbs = segments(body)
-    pose = pose_at(at.saddle, at.hand, limbs, at.foot, at.crank_mm, pad=at.pad, seated=at.seated)
-    turn = Turn.of(pose.near.hip, limbs, at.foot, at.crank_mm, at.seated.foot_turned_deg)
-    return hip_least_deg(turn, pose.trunk_deg, near_deg)
+    hip, trunk_deg = trunk_at(at.saddle, at.hand, limbs, at.pad, at.seated)
+    turn = Turn.of(hip, limbs, at.foot, at.crank_mm, at.seated.foot_turned_deg)
+    return hip_least_deg(turn, trunk_deg, near_deg)

@@ -243,6 +243,9 @@ class Desk:
             seen = self._seen(session, fit, facts, view or self.registry.names[0])
         made = self.sheets.json(seen, view, have) if view else b""
         self.remember(fit_id, facts)
+        with self._lock:
+            # What was just written need not be read again.
+            self._read[fit_id] = fit.content, facts.whole_file
         return made
 
     def carried_out(self, facts: Facts, commands: Sequence[Command]) -> tuple[Facts, list[Said], datetime]:
@@ -251,7 +254,7 @@ class Desk:
         work = Work(facts, at)
         said = [command.run(work) for command in commands]
         try:
-            whole = self.registry.file_model.model_validate(work.file.model_dump())
+            whole = work.file.whole()
         except ValidationError as wrong:
             raise refused(wrong) from wrong
         if whole == facts.whole_file:

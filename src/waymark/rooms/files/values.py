@@ -72,6 +72,13 @@ class FileBase(Strict):
         made._own = set()
         return made
 
+    def whole(self) -> Self:
+        """The file as it now stands, checked; raises ``ValidationError``. What nobody worked on was checked before."""
+        if self._own is None:
+            return self.model_validate(self.model_dump())
+        worked_on = {name: getattr(self, name) for name in self._own}
+        return self.model_validate({**self.__dict__, **{name: part.model_dump() for name, part in worked_on.items()}})
+
     def as_it_stands(self) -> Self:
         """A copy that later work on this one leaves as it is."""
         made = self.model_copy()

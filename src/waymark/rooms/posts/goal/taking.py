@@ -6,6 +6,7 @@ from collections.abc import Sequence
 
 from pydantic import BaseModel
 
+from waymark.core.frame import FrameGeometry
 from waymark.core.goal import CrankStep, CrankStop, Link, Pick, Position, cleat_picks, crank_picks, crank_stops
 from waymark.core.goal.stops import ON_SALE_MM
 from waymark.core.rules.schools import SCHOOLS
@@ -14,7 +15,7 @@ from waymark.rooms.files import Facts, fact
 from waymark.rooms.posts.goal.facts import walked
 from waymark.rooms.posts.goal.schools import answered
 from waymark.rooms.posts.goal.state import GoalState
-from waymark.rooms.posts.measure import present_body
+from waymark.rooms.posts.measure import MeasureState, present_body
 from waymark.rooms.shelves import CrankPart
 from waymark.rooms.telling import Told
 
@@ -56,6 +57,7 @@ def cranks_sold(facts: Facts) -> tuple[tuple[CrankStop, ...], ...]:
     )
 
 
+@fact
 def shelved_cranks(facts: Facts) -> dict[float, Said]:
     """What the shelf has of each length: one that is owned, else the cheapest that can be bought."""
     found: dict[float, tuple[tuple[bool, int], Said]] = {}
@@ -70,6 +72,16 @@ def shelved_cranks(facts: Facts) -> dict[float, Said]:
         if part.length_mm not in found or cost < found[part.length_mm][0]:
             found[part.length_mm] = cost, told
     return {length: told for length, (_, told) in found.items()}
+
+
+@fact
+def toe_frame(facts: Facts) -> FrameGeometry | None:
+    """The present frame as far as it says how near the shoe comes to the front tyre."""
+    frame = facts.part(MeasureState).frame
+    # A foot never taken says nothing about the shoe's tip.
+    if frame is None or facts.profile.mm("foot") is None:
+        return None
+    return frame.chart.geometry()
 
 
 def cleat_schools(facts: Facts, link: Link) -> list[SchoolPick]:

@@ -39,8 +39,9 @@ from waymark.rooms.posts.goal.taking import (
     crank_schools,
     cranks_sold,
     shelved_cranks,
+    toe_frame,
 )
-from waymark.rooms.posts.measure import MeasureState, present_body, set_to
+from waymark.rooms.posts.measure import present_body, set_to
 from waymark.rooms.schema import Point
 from waymark.rooms.schools import SchoolOut
 from waymark.rooms.shelves import Kind
@@ -214,7 +215,7 @@ def _hands(facts: Facts, kept: ChainLine, link: Link) -> list[Choice]:
 
 def _stops(facts: Facts, sold: Sequence[CrankStop]) -> list[Stop]:
     """The cranks on sale, seen from where the step starts."""
-    there = shelved_cranks(facts)
+    there, frame, foot = shelved_cranks(facts), toe_frame(facts), goal_foot(facts)
     return [
         Stop(
             crank_mm=s.crank_mm,
@@ -223,7 +224,7 @@ def _stops(facts: Facts, sold: Sequence[CrankStop]) -> list[Stop]:
             foot_lower_mm=s.foot_lower_mm,
             torque_percent=s.torque_change_percent,
             gain_percent=s.gain_change_percent,
-            toe_mm=_toe_mm(facts, s.crank_mm),
+            toe_mm=None if frame is None else toe_room_mm(frame, s.crank_mm, foot.foot_mm, foot.cleat_aft_mm),
             shelf=there.get(s.crank_mm),
             says=_stop_words(s.saddle_by, s.torque_change_percent),
         )
@@ -252,16 +253,6 @@ def _crank_to_mm(facts: Facts) -> float:
     picks = crank_schools(facts, now, crank_line(facts, taken.end, CrankStep(now)))
     by_school = next((p.takes_mm for p in picks if p.taken), None)
     return shorter if by_school is None or by_school == now else by_school
-
-
-def _toe_mm(facts: Facts, crank_mm: float) -> float | None:
-    """Toe to front tyre on the present frame, where its chart has what it takes."""
-    frame = facts.part(MeasureState).frame
-    # A foot never taken says nothing about the shoe's tip.
-    if frame is None or facts.profile.mm("foot") is None:
-        return None
-    foot = goal_foot(facts)
-    return toe_room_mm(frame.chart.geometry(), crank_mm, foot.foot_mm, foot.cleat_aft_mm)
 
 
 def _stop_words(saddle_by: Mark, torque: float) -> Said:
