@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from waymark.core.body import LegAngles
 from waymark.core.complaints import CAUSES, COMPLAINTS, Seen, rank
 from waymark.core.errors import InputError
 from waymark.core.goal import CrankStep, FootStep, MoveStep
@@ -85,6 +88,26 @@ def test_each_number_past_its_bound_is_named(complaint: str, numbers: dict[str, 
     assert first.key == key
     assert first.evidence is not None
     assert str(first.evidence.says) == says
+
+
+def test_of_two_legs_a_cause_goes_by_the_one_it_shows_on() -> None:
+    straight, bent = LegAngles(knee_least_deg=27, hip_least_deg=47), LegAngles(knee_least_deg=43, hip_least_deg=44)
+    # The mean of either number is inside its window: 35 of 30 to 40, 45.5 over 45.
+    seen = Seen(**WINDOWS, knee_deg=35, hip_deg=45.5, legs=(straight, bent))  # type: ignore[arg-type]
+    for complaint, key, says, change in (
+        ("knee_back", "saddle_high", "the left knee bends only 27° at its straightest, under 30°", "saddle 5 down"),
+        ("knee_front", "saddle_low", "the right knee still bends 43° at its straightest, over 40°", "saddle 5 up"),
+        ("hip_pinch", "hip_closed", "the right hip closes to 44° at the top, under 45°", None),
+    ):
+        cause = next(r for r in rank([complaint], seen) if r.key == key)
+        assert cause.evidence is not None
+        assert (str(cause.evidence.says), cause.against) == (says, False)
+        assert change is None or str(cause.change) == change
+        # Exchanged, the sides are named the other way about.
+        other = next(r for r in rank([complaint], replace(seen, legs=(bent, straight))) if r.key == key)
+        assert other.evidence is not None
+        named = {"left": "right", "right": "left"}
+        assert str(other.evidence.says) == " ".join(named.get(word, word) for word in says.split())
 
 
 @given(SOME, NUMBERS)

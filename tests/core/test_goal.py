@@ -10,7 +10,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from waymark.core.body import BodyMeasures, FootFit, readouts, segments
+from waymark.core.body import Apart, BodyMeasures, FootFit, readouts, segments
 from waymark.core.errors import GeometryError
 from waymark.core.goal import (
     AeroStep,
@@ -219,6 +219,19 @@ def test_every_crank_on_sale_opens_the_hip_the_shorter_it_is() -> None:
         assert abs(moved.x_mm - stop.saddle_by.x_mm) <= 0.51
         assert abs(moved.y_mm - stop.saddle_by.y_mm) <= 0.51
         assert stop.torque_change_percent == pytest.approx(100 * (stop.crank_mm / 172.5 - 1))
+
+
+def test_of_two_legs_a_crank_is_looked_at_by_the_hip_that_closes_more() -> None:
+    left, right = Apart(hip_up_mm=-8.0), Apart(hip_up_mm=8.0)
+    mean, low, high = (crank_stops(START, BODY, "extension", "with_saddle", apart=it) for it in (Apart(), left, right))
+    # Whichever side sits lower is the one that closes more.
+    assert [s.hip_deg for s in low] == pytest.approx([s.hip_deg for s in high], abs=1e-9)
+    for one, both in zip(low, mean, strict=True):
+        # A hip 4 lower closes by about half a degree; saddle and hand are moved for both legs alike.
+        assert 0.3 < both.hip_deg - one.hip_deg < 1.0
+        assert (one.saddle_by, one.hand_by) == (both.saddle_by, both.hand_by)
+    [same] = [s for s in low if s.crank_mm == START.crank_mm]
+    assert same.hip_by_deg == pytest.approx(0, abs=1e-6)
 
 
 def test_several_uses_are_weighed_from_where_the_position_comes_from() -> None:

@@ -129,6 +129,14 @@ def test_legs_that_part_are_told_for_both_and_judged_by_the_worse(demo: TestClie
     # 30 to 40 is the window: the mean of 35 would be in it.
     assert (knee["value_deg"], knee["verdict"]) == (pytest.approx(35, abs=1), "edge")
     assert hip["sides"]["left_deg"] != hip["sides"]["right_deg"]
+    # What hurts is asked of the leg it shows on: 46 and 30 are 38 together, which is in the window.
+    fitter.call("knee_riding.left", "46")
+    fitter.edit("goal.complain", {"complaint": "knee_front"}, "goal")
+    [low] = [c for c in fitter.sheet["goal"]["wrong"]["causes"] if c["key"] == "saddle_low"]
+    assert dial(fitter.sheet, "knee")["now_deg"] < 40
+    assert round(dial(fitter.sheet, "knee")["sides"]["left_deg"]) == 44
+    assert low["shown"] == "the left knee still bends 44° at its straightest, over 40°"
+    fitter.call("knee_riding.left", "40")
     # A side that is left out parts nothing.
     fitter.edit("measure.decide", {"key": "knee_riding.left", "what": "dropped"}, "goal")
     assert dial(fitter.sheet, "knee")["sides"] is None

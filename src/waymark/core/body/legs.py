@@ -55,6 +55,9 @@ class Apart:
         )
 
 
+ALIKE = Apart()
+
+
 @dataclass(frozen=True, slots=True)
 class LegAngles:
     """One leg over a turn, degrees: the knee at its straightest, the hip at its tightest."""
@@ -65,12 +68,27 @@ class LegAngles:
 
 def leg_angles(saddle: Mark, leg: Leg, crank_mm: float, trunk_deg: float) -> LegAngles:
     """What one leg shows under a trunk that both carry."""
-    turn = _turn(saddle, leg, crank_mm)
+    turn = leg_turn(saddle, leg, crank_mm)
     longest_at, _ = turn.way_extreme(lowest=False)
     return LegAngles(turn.knee_deg(longest_at), hip_least_deg(turn, trunk_deg)[1])
 
 
-def _turn(saddle: Mark, leg: Leg, crank_mm: float) -> Turn:
+def both_angles(
+    apart: Apart,
+    saddle: Mark,
+    body: Segments,
+    foot: FootFit,
+    crank_mm: float,
+    trunk_deg: float,
+    seated: Seated = SEATED,
+) -> tuple[LegAngles, LegAngles]:
+    """What the left and the right leg show under a trunk that both carry."""
+    left, right = (leg_angles(saddle, apart.leg(side, body, foot, seated), crank_mm, trunk_deg) for side in SIDES)
+    return left, right
+
+
+def leg_turn(saddle: Mark, leg: Leg, crank_mm: float) -> Turn:
+    """One leg over a turn of the crank."""
     return Turn.of(saddle + leg.seated.hip_off, leg.body, leg.foot, crank_mm, leg.seated.foot_turned_deg)
 
 

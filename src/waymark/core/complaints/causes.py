@@ -5,11 +5,12 @@ Sizes are what one ride can tell: a saddle by 5 mm at most, a cleat by 3, a hand
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from math import ceil
 from typing import Literal
 
+from waymark.core.body import LegAngles
 from waymark.core.contact import ContactKind
 from waymark.core.goal import CrankStep, FootStep, MoveStep, Step
 from waymark.core.marks import Mark
@@ -25,7 +26,8 @@ Price = Literal["free", "small part", "part", "dear part"]
 class Seen:
     """A rider's numbers on the bike they come with, degrees and mm; ``None`` where a number was not taken.
 
-    ``saddle_tilt_deg`` + nose up, ``hood_slope_deg`` + up to the front. ``sizes`` and ``crank_most_share`` are the house's.
+    ``legs`` are left and right where the two part: each cause then goes by the one it shows on. ``saddle_tilt_deg`` + nose
+    up, ``hood_slope_deg`` + up to the front. ``sizes`` and ``crank_most_share`` are the house's.
     """
 
     knee: AngleWindow
@@ -36,6 +38,7 @@ class Seen:
     trunk_deg: float | None = None
     shoulder_deg: float | None = None
     hip_deg: float | None = None
+    legs: tuple[LegAngles, LegAngles] | None = None
     saddle_tilt_deg: float | None = None
     hood_slope_deg: float | None = None
     bar_width_mm: float | None = None
@@ -77,13 +80,15 @@ class Cause:
 
 @dataclass(frozen=True, slots=True)
 class Bound:
-    """One of the rider's numbers with what it must not pass, up or down; ``told`` says both, as ``show`` shows them."""
+    """One of the rider's numbers with what it must not pass, up or down; ``told`` says both, as ``show`` shows them, and
+    ``joint`` of which leg, where a leg's joint it is."""
 
     value: Callable[[Seen], float | None]
     limit: Callable[[Seen], float | None]
     above: bool
     told: Said
     show: Callable[[float], Value] = bare
+    joint: Joint | None = None
 
     def __call__(self, seen: Seen) -> Evidence | None:
         """How far past it is, as a share of ten; ``None`` where either is not known."""
@@ -92,11 +97,42 @@ class Bound:
             return None
         by = value - limit if self.above else limit - value
         figures = {"value": self.show(value), "limit": self.show(limit), "by": self.show(abs(value))}
+        if self.joint is not None:
+            figures["joint"] = self.joint.named(seen)
         return Evidence(by / 10.0, Said(self.told.template, figures))
 
 
 def _deg(value: float) -> Angle:
     return Angle(float(round(value)))
+
+
+@dataclass(frozen=True, slots=True)
+class Joint:
+    """A leg's joint: its angle where one leg stands for both, either leg's, which of two shows it, and their names."""
+
+    one: Callable[[Seen], float | None]
+    of: Callable[[LegAngles], float]
+    worse: Callable[[Iterable[float]], float]
+    name: Said
+    left: Said
+    right: Said
+
+    def __call__(self, s: Seen) -> float | None:
+        """The angle, degrees: of two legs that of the one on which it shows."""
+        return self.one(s) if s.legs is None else self.worse([self.of(leg) for leg in s.legs])
+
+    def named(self, s: Seen) -> Said:
+        """The joint, with its side where the legs part."""
+        if s.legs is None:
+            return self.name
+        return self.left if self.of(s.legs[0]) == self(s) else self.right
+
+
+_KNEE = say("the knee"), say("the left knee"), say("the right knee")
+_HIP = say("the hip"), say("the left hip"), say("the right hip")
+STRAIGHTER_KNEE = Joint(lambda s: s.knee_deg, lambda leg: leg.knee_least_deg, min, *_KNEE)
+MORE_BENT_KNEE = Joint(lambda s: s.knee_deg, lambda leg: leg.knee_least_deg, max, *_KNEE)
+TIGHTER_HIP = Joint(lambda s: s.hip_deg, lambda leg: leg.hip_least_deg, min, *_HIP)
 
 
 def _wide(s: Seen) -> float | None:
@@ -113,12 +149,12 @@ def _legs_share(s: Seen) -> float | None:
 
 BOUNDS: dict[str, Bound] = {
     "knee_straight": Bound(
-        lambda s: s.knee_deg, lambda s: s.knee.least_deg, False,
-        say("the knee bends only {value} at its straightest, under {limit}"), _deg,
+        STRAIGHTER_KNEE, lambda s: s.knee.least_deg, False,
+        say("{joint} bends only {value} at its straightest, under {limit}"), _deg, STRAIGHTER_KNEE,
     ),
     "knee_bent": Bound(
-        lambda s: s.knee_deg, lambda s: s.knee.greatest_deg, True,
-        say("the knee still bends {value} at its straightest, over {limit}"), _deg,
+        MORE_BENT_KNEE, lambda s: s.knee.greatest_deg, True,
+        say("{joint} still bends {value} at its straightest, over {limit}"), _deg, MORE_BENT_KNEE,
     ),
     "trunk_low": Bound(
         lambda s: s.trunk_deg, lambda s: s.trunk.least_deg, False, say("trunk {value}, under {limit} for this use"), _deg
@@ -130,8 +166,8 @@ BOUNDS: dict[str, Bound] = {
         lambda s: s.shoulder_deg, lambda s: s.shoulder.least_deg, False, say("arm to trunk {value}, under {limit}"), _deg
     ),
     "hip": Bound(
-        lambda s: s.hip_deg, lambda s: s.hip.least_deg, False,
-        say("the hip closes to {value} at the top, under {limit}"), _deg,
+        TIGHTER_HIP, lambda s: s.hip.least_deg, False,
+        say("{joint} closes to {value} at the top, under {limit}"), _deg, TIGHTER_HIP,
     ),
     "nose_down": Bound(
         lambda s: s.saddle_tilt_deg, lambda s: -s.sizes.level_deg, False, say("the saddle's nose points {by} down"), _deg
@@ -166,8 +202,8 @@ def _unseen(_: Seen) -> Evidence | None:
 
 
 def _saddle(s: Seen, up: bool) -> tuple[Said, Step | None]:
-    bound = s.knee.greatest_deg if up else s.knee.least_deg
-    past = 0.0 if s.knee_deg is None or bound is None else max(0.0, (s.knee_deg - bound) * (1 if up else -1))
+    bound, knee = (s.knee.greatest_deg, MORE_BENT_KNEE(s)) if up else (s.knee.least_deg, STRAIGHTER_KNEE(s))
+    past = 0.0 if knee is None or bound is None else max(0.0, (knee - bound) * (1 if up else -1))
     by = float(min(s.sizes.most_saddle_mm, max(s.sizes.least_saddle_mm, ceil(past / s.sizes.knee_per_mm_deg))))
     said = say("saddle {by} up", by=bare(by)) if up else say("saddle {by} down", by=bare(by))
     return said, MoveStep("saddle", Mark(0.0, by if up else -by))

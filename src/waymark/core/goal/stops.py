@@ -5,7 +5,17 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from waymark.core.body import BodyMeasures, Turn, hip_least_deg, segments, trunk_at
+from waymark.core.body import (
+    ALIKE,
+    SIDES,
+    Apart,
+    BodyMeasures,
+    Turn,
+    hip_least_deg,
+    leg_turn,
+    segments,
+    trunk_at,
+)
 from waymark.core.errors import GeometryError
 from waymark.core.feet import Hands, Keep
 from waymark.core.goal.steps import CrankStep, Position, taken
@@ -34,17 +44,25 @@ class CrankStop:
 
 
 def crank_stops(
-    at: Position, body: BodyMeasures, keep: Keep, hands: Hands, lengths_mm: Sequence[float] = ON_SALE_MM
+    at: Position,
+    body: BodyMeasures,
+    keep: Keep,
+    hands: Hands,
+    lengths_mm: Sequence[float] = ON_SALE_MM,
+    apart: Apart = ALIKE,
 ) -> tuple[CrankStop, ...]:
-    """What each length would do from ``at``; lengths that keep no such leg are left out."""
+    """What each length would do from ``at``; lengths that keep no such leg are left out.
+
+    Where the legs part, ``hip_deg`` is of the one that closes more, and opens by as much as that one does.
+    """
     made = []
-    near, hip = _hip(at, body)
+    near, hip = _hip(at, body, apart)
     for length in lengths_mm:
         try:
             after, _ = taken(CrankStep(length, keep, hands), at, body)
         except GeometryError:
             continue
-        _, opens = _hip(after, body, near)
+        _, opens = _hip(after, body, apart, near)
         made.append(
             CrankStop(
                 crank_mm=length,
@@ -60,9 +78,12 @@ def crank_stops(
     return tuple(made)
 
 
-def _hip(at: Position, body: BodyMeasures, near_deg: float | None = None) -> tuple[float, float]:
-    """Where over a turn the hip is tightest, and its angle there, degrees."""
+def _hip(at: Position, body: BodyMeasures, apart: Apart, near_deg: float | None = None) -> tuple[float, float]:
+    """Where over a turn the hip is tightest, and its angle there, degrees; of two legs the one that closes more."""
     limbs = segments(body)
     hip, trunk_deg = trunk_at(at.saddle, at.hand, limbs, at.pad, at.seated)
-    turn = Turn.of(hip, limbs, at.foot, at.crank_mm, at.seated.foot_turned_deg)
-    return hip_least_deg(turn, trunk_deg, near_deg)
+    if apart == ALIKE:
+        turns = [Turn.of(hip, limbs, at.foot, at.crank_mm, at.seated.foot_turned_deg)]
+    else:
+        turns = [leg_turn(at.saddle, apart.leg(side, limbs, at.foot, at.seated), at.crank_mm) for side in SIDES]
+    return min((hip_least_deg(turn, trunk_deg, near_deg) for turn in turns), key=lambda found: found[1])

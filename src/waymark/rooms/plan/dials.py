@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from math import cos, radians, sin
 
-from waymark.core.body import SIDES, AngleName, Readouts, leg_angles, readouts
+from waymark.core.body import AngleName, Readouts, both_angles, readouts
 from waymark.core.rules.house import AngleWindow
 from waymark.core.rules.verdict import Word, worst
 from waymark.rooms.files import Dial, Facts, Marks, SidesDeg, both, fact
@@ -72,10 +72,7 @@ def _sides(facts: Facts, marks: Marks, shown: Readouts) -> dict[str, SidesDeg]:
     apart, pair, it = legs(facts), both(marks), sits_then(facts)
     if apart is None or pair is None:
         return {}
-    left, right = (
-        leg_angles(pair[0], apart.leg(side, it.body, it.foot, it.seated), it.crank_mm, shown.trunk_deg)
-        for side in SIDES
-    )
+    left, right = both_angles(apart, pair[0], it.body, it.foot, it.crank_mm, shown.trunk_deg, it.seated)
     return {
         "hip": SidesDeg(left_deg=left.hip_least_deg, right_deg=right.hip_least_deg),
         "knee": SidesDeg(left_deg=left.knee_least_deg, right_deg=right.knee_least_deg),

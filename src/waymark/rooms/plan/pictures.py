@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from math import radians
 
-from waymark.core.body import Apart, FootFit, Leg, Pose, Seated, Segments, Side, Turn, leg_at, pose_at, segments
+from waymark.core.body import ALIKE, Apart, FootFit, Leg, Pose, Seated, Segments, Side, Turn, leg_at, pose_at, segments
 from waymark.core.cockpit.spacers import fewest_spacers
 from waymark.core.contact import Contact
 from waymark.core.drawing.bike import crank_items, frame_outline, still_items
@@ -48,7 +48,6 @@ from waymark.rooms.shelves import DropBarPart, FlatBarPart, FrameSize
 
 CRANK_DRAWN_DEG = 100.0
 HALF_MM = 0.5
-ALIKE = Apart()
 
 
 @fact

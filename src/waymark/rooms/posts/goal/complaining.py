@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from pydantic import BaseModel
 
-from waymark.core.body import Readouts, readouts, segments
+from waymark.core.body import LegAngles, Readouts, both_angles, readouts, segments
 from waymark.core.complaints import COMPLAINTS, Ranked, Seen, rank
 from waymark.core.goal import CrankStep, FootStep, MoveStep, Step
 from waymark.core.rules.cautions import PAIN
@@ -14,7 +14,7 @@ from waymark.core.say import term
 from waymark.rooms.files import Facts, fact
 from waymark.rooms.posts.goal.facts import is_guess, measured_use, start
 from waymark.rooms.posts.goal.state import GoalState, GoalStep, ToCrank, ToFoot, ToMove
-from waymark.rooms.posts.measure import MeasureState, context, present_body, read_value
+from waymark.rooms.posts.measure import MeasureState, context, legs, present_body, read_value
 from waymark.rooms.shelves import DropBarPart
 from waymark.rooms.telling import Told
 
@@ -66,6 +66,16 @@ def readouts_now(facts: Facts) -> Readouts | None:
 
 
 @fact
+def legs_now(facts: Facts) -> tuple[LegAngles, LegAngles] | None:
+    """Left and right on the bike as measured, where the two part."""
+    at, apart, read = start(facts), legs(facts), readouts_now(facts)
+    if at is None or apart is None or read is None:
+        return None
+    limbs = segments(present_body(facts))
+    return both_angles(apart, at.saddle, limbs, at.foot, at.crank_mm, read.trunk_deg, at.seated)
+
+
+@fact
 def seen(facts: Facts) -> Seen:
     """The rider's numbers that may speak for a cause, as far as they were taken."""
     measure, profile, read = facts.part(MeasureState), facts.profile, readouts_now(facts)
@@ -82,6 +92,7 @@ def seen(facts: Facts) -> Seen:
         trunk_deg=known.trunk_deg if known else None,
         shoulder_deg=known.shoulder_deg if known else None,
         hip_deg=known.hip_least_deg if known else None,
+        legs=legs_now(facts) if known else None,
         saddle_tilt_deg=read_value(measure, "tilt"),
         hood_slope_deg=read_value(measure, "hood_slope.right"),
         bar_width_mm=read_value(measure, "bar_width") or bar,

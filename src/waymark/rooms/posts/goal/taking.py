@@ -6,6 +6,7 @@ from collections.abc import Sequence
 
 from pydantic import BaseModel
 
+from waymark.core.body import ALIKE
 from waymark.core.frame import FrameGeometry
 from waymark.core.goal import CrankStep, CrankStop, Link, Pick, Position, cleat_picks, crank_picks, crank_stops
 from waymark.core.goal.stops import ON_SALE_MM
@@ -15,7 +16,7 @@ from waymark.rooms.files import Facts, fact
 from waymark.rooms.posts.goal.facts import walked
 from waymark.rooms.posts.goal.schools import answered
 from waymark.rooms.posts.goal.state import GoalState
-from waymark.rooms.posts.measure import MeasureState, present_body
+from waymark.rooms.posts.measure import MeasureState, legs, present_body
 from waymark.rooms.shelves import CrankPart
 from waymark.rooms.telling import Told
 
@@ -44,7 +45,7 @@ def crank_schools(facts: Facts, now_mm: float, stops: Sequence[CrankStop]) -> li
 def crank_line(facts: Facts, at: Position, step: CrankStep) -> tuple[CrankStop, ...]:
     """The cranks on sale as seen from a position, the present one and the step's own among them."""
     lengths = sorted({*ON_SALE_MM, step.to_mm, at.crank_mm})
-    return crank_stops(at, present_body(facts), step.keep, step.hands, lengths)
+    return crank_stops(at, present_body(facts), step.keep, step.hands, lengths, legs(facts) or ALIKE)
 
 
 @fact
