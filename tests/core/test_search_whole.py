@@ -36,7 +36,6 @@ from waymark.core.search.between import verdicts
 from waymark.core.search.cockpits import Cockpits
 from waymark.core.search.frontier import Reference, Standing, candidates, frontier, standing
 from waymark.core.search.headroom import (
-    DIRECTIONS,
     NO_ROOM,
     Room,
     Unsure,
@@ -64,6 +63,7 @@ from waymark.core.workmanship import Fault
 BAR = DropBar(80, 125, 32, 5)
 LEVER = Lever(18, 22, 18, 24)
 SPACERS = (2.5, 5.0, 10.0)
+DIRECTIONS = {"up": (0, 1), "down": (0, -1), "forward": (1, 0), "back": (-1, 0)}
 
 
 def frame(stack: float = 560, reach: float = 390, head: float = 72, limit: float = 30, **more: object) -> FrameOption:
@@ -368,15 +368,20 @@ def test_the_saddles_room_is_every_whole_millimetre_tried(exposed: float, slide:
     post = PostOption("p", "p", 350, setback, 27.2, 90)
     r = search_sizes(Shelf([frame()], CAIRN, SPACERS, (post,)), goal)[0]
     room = saddle_room(r, goal, post, SaddleOption(fit, 18))
-    step = np.linspace(0, 1, 41)
-    spots = [saddle_mark(73.5, 500 + 20 + (260 - 20) * p, setback, -18 + 36 * s, fit) for p in step for s in step]
+    every = [
+        saddle_mark(73.5, 500 + up, setback, float(slide), fit) for up in range(20, 261) for slide in range(-18, 19)
+    ]
+    spots = np.array([(s.x_mm, s.y_mm) for s in every])
+
+    def reached(way: tuple[int, int], slack_mm: float) -> bool:
+        off = np.abs(spots - (wanted.x_mm + way[0], wanted.y_mm + way[1]))
+        return bool(((off[:, 0] <= 3 + slack_mm) & (off[:, 1] <= 2 + slack_mm)).any())
+
     for name, (sx, sy) in DIRECTIONS.items():
         k = getattr(room, f"{name}_mm")
-        if k == 60:
-            continue
-        beyond = wanted + Mark(sx * (k + 1), sy * (k + 1))
-        inside = [s for s in spots if abs(s.x_mm - beyond.x_mm) <= 3 and abs(s.y_mm - beyond.y_mm) <= 2]
-        assert not inside
+        # Between two places of the grid none is further than half its steps of 1 mm along the post and the rails.
+        assert all(reached((sx * by, sy * by), 0.71) for by in range(1, k + 1))
+        assert k == 60 or not reached((sx * (k + 1), sy * (k + 1)), 0)
     assert saddle_room(r, goal, None, SaddleOption(fit, 18)) == NO_ROOM
 
 

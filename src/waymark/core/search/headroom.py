@@ -10,11 +10,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 
 from waymark.core.cockpit.spacers import heights_mm
 from waymark.core.cockpit.steerer import Stem
 from waymark.core.frame.geometry import steering_axis
-from waymark.core.marks import Mark
 from waymark.core.search.compiled import compiled, inlined
 from waymark.core.search.model import FrameOption, Goal, Place, PostOption, SaddleOption, SizeResult, StemOption
 from waymark.core.search.points import Floats, Ints
@@ -22,7 +22,6 @@ from waymark.core.search.seats import post_bounds
 from waymark.core.seat.post import seat_axes
 
 MOST_MM = 60
-DIRECTIONS: dict[str, tuple[int, int]] = {"up": (0, 1), "down": (0, -1), "forward": (1, 0), "back": (-1, 0)}
 _EPS = 1e-9
 
 
@@ -200,29 +199,41 @@ def saddle_room(r: SizeResult, goal: Goal, post: PostOption | None, saddle: Sadd
         )
     ]
 
-    def reaches(at: Mark) -> bool:
-        return _touches(corners, at, t.saddle_x_mm, t.saddle_y_mm)
-
-    if not reaches(goal.saddle):
-        return NO_ROOM
-    room = []
-    for dx, dy in DIRECTIONS.values():
-        step = Mark(float(dx), float(dy))
-        steps = (k for k in range(1, MOST_MM + 1) if not reaches(goal.saddle + step.scaled(k)))
-        room.append(next(steps, MOST_MM + 1) - 1)
-    return Room(*room)
+    at = np.array([(c.x_mm, c.y_mm) for c in corners], np.float64)
+    steps = _seat_steps(
+        at, float(goal.saddle.x_mm), float(goal.saddle.y_mm), float(t.saddle_x_mm), float(t.saddle_y_mm)
+    )
+    return Room(*(int(n) for n in steps))
 
 
-def _touches(corners: list[Mark], at: Mark, tol_x: float, tol_y: float) -> bool:
-    """Whether the tolerance cell at ``at`` meets the parallelogram: no axis parts them."""
-    cell = [at + Mark(sx * tol_x, sy * tol_y) for sx in (-1, 1) for sy in (-1, 1)]
-    axes = [Mark(1, 0), Mark(0, 1)]
-    for a, b in ((corners[0], corners[1]), (corners[1], corners[2])):
-        edge = b - a
-        axes.append(Mark(-edge.y_mm, edge.x_mm))
-    for axis in axes:
-        mine, theirs = [c.dot(axis) for c in corners], [c.dot(axis) for c in cell]
-        if max(mine) < min(theirs) - 1e-6 or max(theirs) < min(mine) - 1e-6:
+@compiled
+def _seat_steps(corners: Floats, x: float, y: float, tol_x: float, tol_y: float) -> Ints:
+    """Whole steps up, down, forward and back at which the tolerance cell still meets the parallelogram."""
+    steps = np.zeros(4, np.int64)
+    if not _touches(corners, x, y, tol_x, tol_y):
+        return steps
+    for way in range(4):
+        dx, dy = (way == 2) - (way == 3), (way == 0) - (way == 1)
+        while steps[way] < MOST_MM:
+            far = steps[way] + 1
+            if not _touches(corners, x + far * dx, y + far * dy, tol_x, tol_y):
+                break
+            steps[way] = far
+    return steps
+
+
+@compiled
+def _touches(corners: Floats, x: float, y: float, tol_x: float, tol_y: float) -> bool:
+    """Whether the tolerance cell about (x, y) meets the parallelogram: no axis parts them."""
+    for axis in range(4):
+        # The cell's own axes, then square to two edges of the parallelogram.
+        a, b = (1.0, 0.0) if axis == 0 else (0.0, 1.0)
+        if axis >= 2:
+            edge = corners[axis - 1] - corners[axis - 2]
+            a, b = -edge[1], edge[0]
+        mine, middle = corners[:, 0] * a + corners[:, 1] * b, x * a + y * b
+        room = abs(a) * tol_x + abs(b) * tol_y + 1e-6
+        if mine.max() < middle - room or middle + room < mine.min():
             return False
     return True
 
@@ -254,7 +265,17 @@ def share_reached(r: SizeResult, goal: Goal, spacers_mm: tuple[float, ...], unsu
     tol = np.array([goal.tolerance.hand_x_mm, goal.tolerance.hand_y_mm]) + _EPS
     positions = reachable(r, spacers_mm)
     near = np.abs(positions - points.mean(axis=0)) <= tol + 3 * sd.max() + 1
-    hit = np.zeros(len(points), np.bool_)
-    for at in positions[near.all(axis=1)]:
-        hit |= (np.abs(points - at) <= tol).all(axis=1)
+    hit = _within(points, positions[near.all(axis=1)], float(tol[0]), float(tol[1]))
     return float(weights.ravel()[hit].sum() / weights.sum())
+
+
+@compiled
+def _within(points: Floats, positions: Floats, tol_x: float, tol_y: float) -> NDArray[np.bool_]:
+    """Which points lie within tolerance of some position."""
+    hit = np.zeros(points.shape[0], np.bool_)
+    for i in range(points.shape[0]):
+        for p in range(positions.shape[0]):
+            if abs(points[i, 0] - positions[p, 0]) <= tol_x and abs(points[i, 1] - positions[p, 1]) <= tol_y:
+                hit[i] = True
+                break
+    return hit

@@ -2,11 +2,25 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from waymark.core.cockpit.steerer import Stem, bar_clamp
 from waymark.core.marks import Mark
 from waymark.core.rules.house import STEM_WINDOWS
-from waymark.core.search.model import BarOption, CockpitOption, FrameOption, Goal, Place, Shelf, StemOption
+from waymark.core.search.headroom import Unsure, saddle_room, share_reached
+from waymark.core.search.model import (
+    BarOption,
+    CockpitOption,
+    FrameOption,
+    Goal,
+    Place,
+    PostOption,
+    SaddleOption,
+    Shelf,
+    StemOption,
+)
 from waymark.core.search.whole import search_whole
+from waymark.core.seat import SaddleFit
 
 
 def make_ready() -> None:
@@ -25,7 +39,11 @@ def make_ready() -> None:
         bars=(BarOption("bar", "", None, (place,)),),
         cockpits=(CockpitOption("one#1", "", 110, -6, 42, 420, (5, 10), (place,)),),
     )
-    search_whole(shelf, Goal(Mark(-200, 700), hand, place.off, STEM_WINDOWS["road"]))
+    saddle, post = SaddleOption(SaddleFit(45, 60), 18), PostOption("post", "", 350, 0, 27.2, 80)
+    goal = Goal(Mark(-200, 700), hand, place.off, STEM_WINDOWS["road"], saddle_fit=saddle)
+    first, *_ = search_whole(replace(shelf, posts=(post,)), goal).sizes
+    saddle_room(first, goal, post, saddle)
+    share_reached(first, goal, tuple(shelf.spacers_mm), Unsure(4, 0, 4))
 
 
 if __name__ == "__main__":

@@ -15,12 +15,16 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from concurrent.futures import ThreadPoolExecutor
+from functools import lru_cache
 from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
+from waymark.core.cockpit import Stem
 from waymark.core.errors import StoppedError
+from waymark.core.rules.house import StemWindow
+from waymark.core.rules.weights import Weights
 from waymark.core.search.all_round import count_rooms, most_room
 from waymark.core.search.compiled import compiled, inlined
 from waymark.core.search.exact import ROWS, THREADS, FrontEnds, Group, Picks, Watch, ordered_places
@@ -90,12 +94,8 @@ class Recommended:
         """Points of every way over every pile of a group of sizes."""
         goal, piles = self.ends.goal, group.every_pile
         own = float(self.ends.own_cover[group.rows[0]])
-        return np.array(
-            [
-                front_points(s, piles.spacers, piles.cover + own, own, goal.stem_window, goal.weights)
-                for s in self.stands
-            ]
-        )
+        over = tuple(piles.spacers.tolist()), tuple((piles.cover + own).tolist()), own
+        return _points_of(tuple(self.stands), *over, goal.stem_window, goal.weights)
 
     def _run(self, work: Callable[[Group, Ints], None], watch: Watch | None = None) -> None:
         """Do the work block by block side by side: the compiled loops let go of the interpreter."""
@@ -145,6 +145,23 @@ class Recommended:
         place = np.array(self.places or [(0, 0)])[chosen.place]
         picks = Picks(way[:, 0], way[:, 1].astype(np.bool_), cover, spacers, place[:, 0], place[:, 1], chosen.miss)
         return picks, merits
+
+
+# One shelf is searched again at every edit, for other goals and for one frame of many.
+@lru_cache(maxsize=256)
+def _points_of(
+    stands: tuple[Stem, ...],
+    spacers_mm: tuple[float, ...],
+    cover_mm: tuple[float, ...],
+    own_mm: float,
+    window: StemWindow,
+    weights: Weights,
+) -> Table:
+    """Points of every stem as it stands over every pile."""
+    spacers, cover = np.array(spacers_mm), np.array(cover_mm)
+    made = np.array([front_points(s, spacers, cover, own_mm, window, weights) for s in stands])
+    made.flags.writeable = False
+    return made
 
 
 def _pile_side(group: Group) -> PileSide:

@@ -235,12 +235,14 @@ def goal_for(facts: Facts, gates: Gates | None = None) -> Goal | None:
     )
 
 
+@fact
 def plan_goal(facts: Facts) -> Goal | None:
     """The goal for the plan's own bar and place: what the rails of the front end are judged by."""
     goal = goal_for(facts)
     return None if goal is None else replace(goal, hand_off_clamp=plan_contact(facts).off)
 
 
+@fact
 def chosen_option(facts: Facts) -> FrameOption | None:
     """The chosen size as the search takes it, with the plan's own cover."""
     size = chosen(facts)

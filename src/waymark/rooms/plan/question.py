@@ -31,7 +31,7 @@ from waymark.rooms.plan.state import FrameState
 from waymark.rooms.plan.this_bike import on_own_bike
 from waymark.rooms.posts.goal import discipline, goal_crank_mm, goal_foot, goal_seat
 from waymark.rooms.posts.measure import MeasureState, body_of, context, now_marks, surveyed
-from waymark.rooms.shelves import FrameSize, Wanted, frame_option, search_shelf
+from waymark.rooms.shelves import FrameSize, Wanted, covers_of, frame_option, search_shelf
 
 # Frames of these uses are looked at for a goal of that use, unless the fitter says otherwise.
 NEAR_KINDS: dict[str, tuple[str, ...]] = {
@@ -93,12 +93,9 @@ def kinds_asked(facts: Facts) -> tuple[str, ...]:
 
 def shelf_for(facts: Facts, sizes: Sequence[tuple[str, FrameSize]]) -> Shelf:
     """The core's shelf of ``sizes`` with the file's own bar and every part that may go on them."""
-    own = own_bar(facts)
-    found = search_shelf(sizes, facts.shelf.keyed, own.clamp_mm if own else None, own, wanted(facts))
-    frames = [replace(f, faults=frame_faults(facts, s)) for f, (_, s) in zip(found.frames, sizes, strict=True)]
-    stem = own_stem(facts)
-    stems = found.stems if stem is None else (own_stem_option(stem), *found.stems)
-    return replace(found, frames=tuple(frames), stems=stems)
+    covers = covers_of(facts.shelf.keyed, wanted(facts))
+    frames = (replace(frame_option(k, s, covers), faults=frame_faults(facts, s)) for k, s in sizes)
+    return replace(parts_at_hand(facts), frames=tuple(frames))
 
 
 def frame_faults(facts: Facts, size: FrameSize) -> tuple[Fault, ...]:
@@ -142,7 +139,9 @@ def parts_shelf(facts: Facts) -> Shelf:
 @fact(by_value=False)
 def parts_at_hand(facts: Facts) -> Shelf:
     """The core's shelf of no frame, with every stem and every bar that may go on, the rider's own first."""
-    return shelf_for(facts, [])
+    own, stem = own_bar(facts), own_stem(facts)
+    found = search_shelf([], facts.shelf.keyed, own.clamp_mm if own else None, own, wanted(facts))
+    return found if stem is None else replace(found, stems=(own_stem_option(stem), *found.stems))
 
 
 @fact

@@ -8,7 +8,7 @@ from waymark.core.say import Said, bare, say, term
 from waymark.core.search import CockpitOption, Goal, Place, SizeResult
 from waymark.core.search.seats import best_seat
 from waymark.core.ways import own_piles
-from waymark.rooms.files import Command, Facts, Work
+from waymark.rooms.files import Command, Facts, Work, fact
 from waymark.rooms.plan.facts import bar_clamp_mm, chosen, chosen_option, goal_for
 from waymark.rooms.plan.own import OWN, own_stem
 from waymark.rooms.plan.question import answer_for_chosen, drawer, parts_shelf, search_goal
@@ -201,14 +201,8 @@ def stem_standing(facts: Facts, length_mm: float, angle_deg: float) -> tuple[Ste
     b = facts.part(BuildState)
     if b.cockpit is not None:
         return _listed_stem(b, b.cockpit, length_mm, angle_deg), False
-    clamp, same = bar_clamp_mm(facts), b.stem
-    offers = []
-    own = own_stem(facts)
-    for stem in (*facts.shelf.of_kind("stem"), *([own] if own else [])):
-        if not isinstance(stem, StemPart) or (clamp is not None and stem.bar_clamp_mm != clamp):
-            continue
-        if not (stem.in_stock or stem.owned or (same is not None and stem.name == same.name)):
-            continue
+    same, offers = b.stem, []
+    for stem in _stems_to_put(facts):
         if stem.length_mm == length_mm and stem.angle_deg == angle_deg:
             offers.append((False, stem))
         elif stem.length_mm == length_mm and stem.both_ways and stem.angle_deg == -angle_deg:
@@ -223,6 +217,19 @@ def stem_standing(facts: Facts, length_mm: float, angle_deg: float) -> tuple[Ste
     # Stay with the stem in hand when it can do it; else the one that stands so as printed.
     over, stem = min(offers, key=lambda o: (same is None or o[1].name != same.name, o[0]))
     return stem, over
+
+
+@fact
+def _stems_to_put(facts: Facts) -> tuple[StemPart, ...]:
+    """The stems that may be put on: they clamp the plan's bar, and are at hand or on already."""
+    clamp, same, own = bar_clamp_mm(facts), facts.part(BuildState).stem, own_stem(facts)
+    return tuple(
+        stem
+        for stem in (*facts.shelf.of_kind("stem"), *([own] if own else []))
+        if isinstance(stem, StemPart)
+        and clamp in (None, stem.bar_clamp_mm)
+        and (stem.in_stock or stem.owned or (same is not None and stem.name == same.name))
+    )
 
 
 def _listed_stem(b: BuildState, it: CockpitPart, length_mm: float, angle_deg: float) -> StemPart:

@@ -3,6 +3,7 @@
 from waymark.rooms.shelves.catalogue import (
     Wanted,
     bar_option,
+    covers_of,
     faults_of,
     frame_option,
     places_of,
@@ -69,6 +70,7 @@ __all__ = [
     "Wanted",
     "WheelsPart",
     "bar_option",
+    "covers_of",
     "export_frames",
     "export_parts",
     "faults_of",

@@ -173,6 +173,15 @@ def cockpit_options(key: str, part: CockpitPart, wanted: Wanted, *, named_only: 
     ]
 
 
+def covers_of(parts: Iterable[tuple[str, Part]], wanted: Wanted | None = None) -> list[tuple[float, float]]:
+    """(bearing, height) of every headset cover that may go on, mm."""
+    return [(it.bearing_mm, it.height_mm) for _, it in parts if it.kind == "cover" and _at_hand(it, wanted)]
+
+
+def _at_hand(it: Part, wanted: Wanted | None) -> bool:
+    return (it.in_stock or it.owned) and (wanted is None or it.carries(wanted.rider_mass_kg))
+
+
 def search_shelf(
     frames: Iterable[tuple[str, FrameSize]],
     parts: Iterable[tuple[str, Part]],
@@ -186,13 +195,11 @@ def search_shelf(
     left out too; one-piece cockpits then only go on frames that name them. With it
     bars and one-piece cockpits from the shelf are offered beside ``own``.
     """
-    stems, spacers, posts, covers = [], [], [], []
+    stems, spacers, posts, parts = [], [], [], tuple(parts)
     bars: list[BarOption] = [] if own is None else [own]
     cockpits: list[CockpitOption] = []
     for key, it in parts:
-        if not it.in_stock and not it.owned:
-            continue
-        if wanted is not None and not it.carries(wanted.rider_mass_kg):
+        if not _at_hand(it, wanted):
             continue
         if it.kind == "stem" and (wanted is not None or bar_clamp_mm in (None, it.bar_clamp_mm)):
             stems.append(
@@ -210,8 +217,6 @@ def search_shelf(
             )
         elif it.kind == "spacer":
             spacers.append(it.height_mm)
-        elif it.kind == "cover":
-            covers.append((it.bearing_mm, it.height_mm))
         elif it.kind == "post":
             posts.append(PostOption(key, it.name, it.length_mm, it.setback_mm, it.diameter_mm, it.least_insertion_mm))
         elif it.kind == "cockpit":
@@ -222,6 +227,7 @@ def search_shelf(
             bar = bar_option(key, it, wanted)
             if bar is not None and (own is None or own.key != key):
                 bars.append(bar)
+    covers = covers_of(parts, wanted)
     return Shelf(
         tuple(frame_option(k, s, covers) for k, s in frames),
         tuple(stems),
