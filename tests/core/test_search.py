@@ -150,12 +150,12 @@ def test_a_tall_pile_and_an_odd_stem_are_on_the_edge() -> None:
     clamp = bar_clamp(Mark(390, 560), 72, 8, 30, Stem(110, -6, 40))
     tall = search_sizes(Shelf([frame()], CAIRN, (5, 10)), goal_at(clamp + Mark(84, 14)))[0].nearest_build
     assert tall.verdict == "edge"
-    assert "the pile: 30 of 30 allowed" in str(tall.sentence)
+    assert "30 of pile where 30 are allowed" in str(tall.sentence)
     clamp = bar_clamp(Mark(390, 560), 72, 8, 10, Stem(60, -6, 40))
     stubs = [StemOption("s", "Stub", 60, -6, 40)]
     short = search_sizes(Shelf([frame()], stubs, (5, 10)), goal_at(clamp + Mark(84, 14)))[0]
     assert short.verdict == "edge"
-    assert str(short.sentence).endswith("Gives up a stem of 60, short for this use.")
+    assert str(short.sentence).endswith("Against it: a stem of 60, short for this use.")
 
 
 def test_the_seat_is_part_of_the_judgement() -> None:

@@ -82,17 +82,17 @@ def test_a_place_says_what_a_mechanic_reads_off() -> None:
     assert str(pad_places((0, 10), (30,))[1].says) == "pads 10 ahead of the clamp, 30 over it"
 
 
-def test_what_is_given_up_is_named_in_its_own_unit() -> None:
+def test_what_is_against_it_is_named_in_its_own_unit() -> None:
     reference = Reference(60, 600, 190)
     plain = standing(built(trail_mm=60, front_centre_mm=600), Room(30, 30, 8, 8), reference)
     dear = replace(standing(built(), Room(25, 25, 8, 8), reference), rung=3)
     odd = standing(built(angle=-17, trail_mm=80, front_centre_mm=660), Room(10, 12, 2, 2), reference)
     off = replace(plain, miss_mm=4.0, result=replace(plain.result, miss=Mark(-3, 2)))
     first, bought, felt, far = candidates([plain, dear, odd, off])
-    assert str(first.gives_up) == "Gives up nothing of note."
+    assert str(first.gives_up) == "Nothing of note against it."
     assert "the price of a one-piece cockpit" in str(bought.gives_up)
-    assert "the feel: trail 80, front centre 660" in str(felt.gives_up)
-    assert "the hand: 3 back and 2 high" in str(far.gives_up)
+    assert "another feel, trail 80 and front centre 660" in str(felt.gives_up)
+    assert "the hand 3 back and 2 high" in str(far.gives_up)
 
 
 def test_every_school_has_its_reason_and_the_house_default_first() -> None:
@@ -198,7 +198,7 @@ def test_another_house_weighs_otherwise_through_the_goal_alone() -> None:
     # Twenty of thirty is a tall pile only where a house says so.
     careful = replace(usual, weights=replace(WEIGHTS, spacer_warn_share=0.5))
     assert search_whole(on, careful).sizes[0].verdict == "edge"
-    assert str(search_whole(on, careful).sizes[0].sentence).endswith("Gives up the pile: 20 of 30 allowed.")
+    assert str(search_whole(on, careful).sizes[0].sentence).endswith("Against it: 20 of pile where 30 are allowed.")
     # And so much of it counts against a build only where a house says so.
     strict = search_whole(on, replace(usual, weights=replace(WEIGHTS, pile_free_mm=5.0))).sizes[0]
     assert (best.points, strict.points) == (0, pytest.approx(0.1 * max(0, strict.spacers_mm - 5)))

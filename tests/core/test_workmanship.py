@@ -252,7 +252,7 @@ def test_one_is_recommended_with_its_reason_and_what_it_gives_up() -> None:
     found = offered([size("Lark", 560, 390), size("Wren", 534, 390)], nearer, [*CAIRN, STEEP])
     assert [f[:2] for f in found[:2]] == [("Lark", "recommended"), ("Wren", "the nearest")]
     assert "where Wren comes within 0, with a stem at +17°." in found[0][3]
-    assert found[1][3].startswith("Gives up a stem at +17°")
+    assert found[1][3].startswith("Against it: a stem at +17°")
 
 
 def test_the_cheapest_of_what_is_built_as_well_comes_first_and_each_frame_once() -> None:
@@ -265,7 +265,14 @@ def test_the_cheapest_of_what_is_built_as_well_comes_first_and_each_frame_once()
         ("Dear", "another frame"),
     ]
     assert found[0][2].endswith("left to go: the least to pay of 3 sizes built as well.")
-    assert found[1][3] == "Gives up a dearer frame."
+    assert found[1][3] == "Against it: a dearer frame."
+    # As dear a frame that takes a dearer stem: 10 longer, a stem 10 shorter.
+    stems = [StemOption("c", "Cheap", 110, -6, 40, price=1), StemOption("d", "Dear", 100, -6, 40, price=4)]
+    found = offered([size("Short", 560, 390), size("Long", 560, 400)], hand, stems)
+    assert [(f[0], f[3]) for f in found] == [
+        ("Short", "Gives up nothing of note."),
+        ("Long", "Against it: dearer parts; 2 farther off."),
+    ]
     assert len(offered([size(f"F{i}", 560, 390) for i in range(12)], hand)) == 1 + 5
 
 

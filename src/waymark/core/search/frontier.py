@@ -133,7 +133,7 @@ _BEST: tuple[tuple[Callable[[Standing], float], Said], ...] = (
 
 
 def candidates(kept: Sequence[Standing]) -> list[Candidate]:
-    """Each of the frontier with why it stands and what it gives up beside the others."""
+    """Each of the frontier with why it stands and what is against it beside the others."""
     best = []
     for of, words in _BEST:
         values = {of(s) for s in kept}
@@ -157,7 +157,7 @@ def _gives_up(s: Standing, kept: Sequence[Standing]) -> Said:
     nearest = min(k.miss_mm for k in kept)
     if s.miss_mm > nearest + r.goal.weights.tie_mm:
         said.append(
-            ((s.miss_mm - nearest) / 2, say("the {carried}: {away}", carried=term(r.goal.carried), away=away_words(r)))
+            ((s.miss_mm - nearest) / 2, say("the {carried} {away}", carried=term(r.goal.carried), away=away_words(r)))
         )
     most = max(k.room.total_mm for k in kept)
     if most - s.room.total_mm >= 2 * ROOM_STEP_MM:
@@ -168,25 +168,27 @@ def _gives_up(s: Standing, kept: Sequence[Standing]) -> Said:
             (s.room.back_mm, 3, say("to come back")),
         )
         said.append(
-            ((most - s.room.total_mm) / 10, say("room: {left} left {where}", left=bare(least[0]), where=least[2]))
+            ((most - s.room.total_mm) / 10, say("only {left} left {where}", left=bare(least[0]), where=least[2]))
         )
-    if s.rung > min(k.rung for k in kept):
+    dearer = s.rung > min(k.rung for k in kept)
+    if dearer:
         said.append((s.rung, PRICES[s.rung]))
     if s.handling > min(k.handling for k in kept) + 1:
         said.append(
             (
                 s.handling / 2,
                 say(
-                    "the feel: trail {trail}, front centre {front_centre}",
+                    "another feel, trail {trail} and front centre {front_centre}",
                     trail=bare(r.frame.trail_mm),
                     front_centre=bare(r.frame.front_centre_mm),
                 ),
             )
         )
-    faults = r.faults
+    # That another bar goes on, its price says.
+    faults = [f for f in r.faults if not (dearer and f.kind == "bar")]
     if faults and s.points > min(k.points for k in kept) + 1:
         said.append((s.points / 2, say("{fault}", fault=faults[0].says)))
     if not said:
-        return say("Gives up nothing of note.")
+        return say("Nothing of note against it.")
     said.sort(key=lambda x: -x[0])
-    return say("Gives up {what}.", what=with_semicolons([words for _, words in said[:2]]))
+    return say("Against it: {what}.", what=with_semicolons([words for _, words in said[:2]]))

@@ -164,10 +164,12 @@ def _gives_up(r: SizeResult, first: SizeResult, whole: Whole) -> Said:
         said.append(PRICES[r.rung])
     elif r.frame.price > first.frame.price:
         said.append(say("a dearer frame"))
+    elif r.frame.price == first.frame.price and r.cost > first.cost:
+        said.append(say("dearer parts"))
     less = whole.room(first).total_mm - whole.room(r).total_mm
     if less >= ROOM_TOLD_MM:
-        said.append(say("{less} of room all round", less=bare(less)))
+        said.append(say("{less} less room all round", less=bare(less)))
     farther = r.miss_mm - first.miss_mm
     if farther > first.goal.weights.tie_mm:
-        said.append(say("{farther} of nearness", farther=bare(farther)))
-    return say("Gives up {what}.", what=with_semicolons(said[:2])) if said else say("Gives up nothing of note.")
+        said.append(say("{farther} farther off", farther=bare(farther)))
+    return say("Against it: {what}.", what=with_semicolons(said[:2])) if said else say("Nothing of note against it.")

@@ -30,7 +30,7 @@ def explain(r: SizeResult) -> Said:
     up, down = bare(r.room_up_mm), bare(r.room_down_mm)
     stands = say("{near}, with {up} to go up and {down} down.", near=near, up=up, down=down)
     given = _given_up(r)
-    return say("{stands} Gives up {what}.", stands=stands, what=with_semicolons(given)) if given else stands
+    return say("{stands} Against it: {what}.", stands=stands, what=with_semicolons(given)) if given else stands
 
 
 def stem_words(r: SizeResult) -> Said:
@@ -59,7 +59,7 @@ def _given_up(r: SizeResult) -> list[Said]:
     limit, given = r.frame.spacer_limit_mm, []
     tall = r.spacers_mm > r.goal.weights.spacer_warn_share * limit
     if tall:
-        given.append(say("the pile: {pile} of {limit} allowed", pile=bare(r.spacers_mm), limit=bare(limit)))
+        given.append(say("{pile} of pile where {limit} are allowed", pile=bare(r.spacers_mm), limit=bare(limit)))
     given += [f.says for f in r.faults if not (tall and f.kind == "pile")][:2]
     if r.seat is not None and r.seat.exposed_mm > r.goal.weights.tall_post_mm:
         given.append(say("a post {exposed} out", exposed=bare(r.seat.exposed_mm)))

@@ -55,7 +55,7 @@ const line = (id: number, more: Partial<FramesView['frontier'][number]> = {}): F
   cost: 'a stem to buy',
   room,
   stands: 'Nearest of all, with 20 to go up and 10 down.',
-  gives_up: 'Gives up nothing of note.',
+  gives_up: 'Nothing of note against it.',
   decided: '',
   label: '',
   points: 0,
