@@ -8,6 +8,7 @@ from typing import Any
 import pytest
 from fastapi.testclient import TestClient
 
+from tests.oracle_photo import worked_question
 from tests.shell import waymark
 from waymark.rooms.calc import CALCULATIONS, calculate, listing
 
@@ -69,6 +70,7 @@ EXAMPLES: dict[str, dict[str, Any]] = {
         "height_mm": 1780, "foot_mm": 265, "crank_mm": 170, "s_x_mm": -208.18, "s_y_mm": 702.82, "h_x_mm": 455, "h_y_mm": 560,
     },
     "position.rotate": {"points": {"s": {"x_mm": -200, "y_mm": 700}}, "delta_deg": 5.3},
+    "photo.marks": worked_question(),
     "survey.adjust": {
         "observations": [
             {"id": "setback", "kind": "x", "to": "s", "value": -207},
@@ -338,6 +340,30 @@ def test_a_position_is_carried_to_pads_over_http(empty: TestClient) -> None:
     mix = empty.post("/api/calc/position.mix", json={"uses": uses, "s": POSITION["s"], "h": POSITION["h"]}).json()
     assert mix["s"]["y_mm"] == pytest.approx(702.8 - 6)
     assert mix["coordinates"]["h_y_mm"] == pytest.approx({"least": 560, "greatest": 580, "meets": True})
+
+
+def test_a_photograph_enters_the_survey_as_one_block_over_http(empty: TestClient) -> None:
+    photo = empty.post("/api/calc/photo.marks", json=worked_question()).json()
+    assert (photo["verdict"], photo["flags"], photo["degrees_of_freedom"]) == ("good", [], 12)
+    assert (round(photo["marks"]["S"]["x_mm"], 1), round(photo["marks"]["S"]["y_mm"], 1)) == (-197.0, 704.6)
+    assert len(photo["residuals"]) == 2 * 9 + 12
+    # A click that nothing but itself places is checked by nothing; one on an outline is.
+    redundancy = {(r["id"], r["what"]): r["redundancy"] for r in photo["residuals"]}
+    assert redundancy["S 0", "u"] < 0.02 < 0.2 < redundancy["rear_outline 2", "off"]
+    best = photo["helps"][0]
+    assert (best["from"], best["to"]) == ("BB", "H")
+    order, matrix = photo["covariance"]["order"], photo["covariance"]["matrix"]
+    values = [photo["marks"][name[:-5]][name[-4:]] for name in order]
+    block = {"id": "photo", "order": order, "values_mm": values, "matrix": matrix}
+    tape = [{"id": "height", "kind": "distance", "to": "S", "value": 733, "sd": 2}]
+    found = empty.post("/api/calc/survey.adjust", json={"observations": tape, "blocks": [block]}).json()
+    assert (round(found["points"]["S"]["x_mm"], 1), round(found["points"]["S"]["y_mm"], 1)) == (-197.4, 705.6)
+    [it] = found["blocks"]
+    assert (it["id"], round(it["statistic"], 3), round(it["limit"], 2), it["suspect"]) == ("photo", 0.105, 10.83, False)
+    short = {**block, "matrix": matrix[:-1]}
+    told = empty.post("/api/calc/survey.adjust", json={"observations": tape, "blocks": [short]})
+    assert told.status_code == 422
+    assert (told.json()["field"], told.json()["allowed"]) == ("photo.matrix", "8 of each")
 
 
 def test_an_indoor_bike_is_dialled_in_over_http(empty: TestClient) -> None:

@@ -143,6 +143,15 @@ CALCULATIONS: dict[str, Calculation] = {
         ),
         Calculation("position.rotate", "bikes", "rotated", "RotateIn", "RotateOut", "marks turned about the BB"),
         Calculation(
+            "photo.marks",
+            "photos",
+            "photo_marks",
+            "PhotoIn",
+            "PhotoOut",
+            "the marks on a side photograph that was clicked, with their joint covariance",
+            "photo_schemas",
+        ),
+        Calculation(
             "survey.adjust",
             "surveying",
             "adjusted",

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -373,11 +373,21 @@ class Observation(In):
     sd: float | None = num(0.001, 1000, default=None)
 
 
+class SurveyBlock(In):
+    """Coordinates known jointly, such as a photograph's: named ``S_x_mm``, ``S_y_mm`` and so on, with their covariance."""
+
+    id: str = Field(min_length=1, max_length=60)
+    order: list[Annotated[str, Field(pattern=r"^.{1,40}_[xy]_mm$")]] = Field(min_length=1, max_length=40)
+    values_mm: list[Annotated[float, num(-5000, 5000)]] = Field(min_length=1, max_length=40)
+    matrix: list[list[Annotated[float, num(-1e6, 1e6)]]] = Field(min_length=1, max_length=40)
+
+
 class SurveyIn(In):
     """Readings of one bike; the point ``bb`` is the origin. ``bb_height_mm`` where it is known."""
 
     points: dict[str, Guess] = Field(default_factory=dict, max_length=40)
     observations: list[Observation] = Field(min_length=1, max_length=80)
+    blocks: list[SurveyBlock] = Field(default_factory=list, max_length=4)
     bb_height_mm: float | None = num(50, 600, default=None)
 
 
@@ -406,6 +416,15 @@ class SurveyReading(BaseModel):
     least_noticed: float | None = None
 
 
+class SurveyBlockOut(BaseModel):
+    """A block against all else: T and its limit, left out where nothing checks it; a suspect was left out whole."""
+
+    id: str
+    statistic: float | None = None
+    limit: float | None = None
+    suspect: bool
+
+
 class SurveyOut(BaseModel):
     """Adjusted marks and judged readings. ``nothing_checked`` where no reading is redundant.
 
@@ -415,6 +434,7 @@ class SurveyOut(BaseModel):
     points: dict[str, SurveyPoint]
     elsewhere: list[dict[str, SurveyPoint]]
     observations: list[SurveyReading]
+    blocks: list[SurveyBlockOut] = Field(default_factory=list)
     degrees_of_freedom: int
     variance_factor: float | None = None
     bb_height_mm: float | None = None
