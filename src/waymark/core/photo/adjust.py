@@ -16,7 +16,10 @@ from waymark.core.photo.scene import Floats, Scene
 from waymark.core.photo.start import Start, click_sd, starts
 
 What = Literal["u", "v", "off", "known"]
-MOST_STEPS = 80
+# A photograph comes to rest in ten or fifteen.
+MOST_STEPS = 40
+# ln px: no lens is so long.
+LONGEST = 15.0
 STILL = 1e-9
 # Steps of the derivatives: radians, mm and px, degrees, and what has no unit.
 _STEPS = {"turn": 1e-6, "camera": 1e-2, "lnf": 1e-6, "k1": 1e-6, "psi": 1e-6}
@@ -85,7 +88,8 @@ def _fitted(scene: Scene, x: Floats) -> Fitted | None:
     except np.linalg.LinAlgError:
         return None
     cofactor = np.eye(residuals.size) - design @ covariance @ design.T
-    if not (np.isfinite(cofactor).all() and (np.diag(covariance) > 0).all()):
+    sound = np.isfinite(x).all() and np.isfinite(cofactor).all() and (np.diag(covariance) > 0).all()
+    if not sound or abs(x[scene.index["lnf"]]) > LONGEST or x[scene.index["camera_z"]] <= 0:
         return None
     return Fitted(scene, x, covariance, tuple(_rows(scene)), residuals, cofactor)
 

@@ -89,6 +89,11 @@ class Judged:
 def judge_photo(photo: Photograph) -> Judged:
     """Adjust a photograph and judge it; raises ``InputError`` or ``GeometryError`` for clicks that are no bike's."""
     fitted = fit(Scene(photo.seen()))
+    with np.errstate(all="ignore"):
+        return _judged(photo, fitted)
+
+
+def _judged(photo: Photograph, fitted: Fitted) -> Judged:
     suspect, without = _suspect(fitted)
     camera, order = _camera(fitted), _order(fitted)
     covariance = fitted.covariance[np.ix_(order, order)]
