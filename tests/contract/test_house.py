@@ -30,8 +30,8 @@ CORE_LEANS_ON = {
 }  # fmt: skip
 
 
-# The compiled inner loops and their warming up.
-COMPILING = {"numba", "threading", "concurrent"}
+# The compiled inner loops and their warming up; and memory left alone while they fill it.
+COMPILING = {"numba", "threading", "concurrent", "gc", "contextlib"}
 
 
 def modules(folder: Path) -> list[Path]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 from dataclasses import replace
 from itertools import product
 
@@ -57,6 +58,7 @@ from waymark.core.search.points import (
     near_tables,
     nearest,
 )
+from waymark.core.search.whole import search_whole
 from waymark.core.seat import SaddleFit, saddle_mark
 from waymark.core.workmanship import Fault
 
@@ -420,6 +422,25 @@ def test_nothing_on_the_frontier_is_beaten_and_all_else_is(every: list[Standing]
     assert kept
     for s in every:
         assert any(s is k for k in kept) != any(beats(o, s) for o in every)
+
+
+def test_a_search_leaves_memory_to_be_tidied_as_before() -> None:
+    def stopped(done: int, of: int) -> bool:
+        assert not gc.isenabled()
+        return False
+
+    goal = a_result(15)[1]
+    shelf = Shelf([frame()], CAIRN, SPACERS)
+    for was in (True, False):
+        (gc.enable if was else gc.disable)()
+        try:
+            with pytest.raises(StoppedError):
+                search_whole(shelf, goal, watch=stopped)
+            assert gc.isenabled() == was
+            assert search_whole(shelf, goal).sizes
+            assert gc.isenabled() == was
+        finally:
+            gc.enable()
 
 
 def test_a_candidate_says_why_it_stands_and_what_is_against_it() -> None:

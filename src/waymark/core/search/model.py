@@ -306,8 +306,7 @@ class SizeResult:
     @property
     def nearest_build(self) -> SizeResult:
         """Of the nearest builds the cheapest inside the tolerance, else the nearest."""
-        every = [r for r in (self, *self.others) if r.nearest]
-        return min(every, key=lambda r: (r.verdict == "out", r.rung if r.verdict != "out" else 0, r.miss_mm))
+        return nearest_of_all([r for r in (self, *self.others) if r.nearest])
 
     @property
     def points(self) -> float:
@@ -319,3 +318,8 @@ class SizeResult:
         """Key of the bar or one-piece cockpit; of the recommended build it ends in ``RECOMMENDED``."""
         key = self.cockpit.key if self.cockpit else self.bar.key if self.bar else "own"
         return key + RECOMMENDED if self.recommended else key
+
+
+def nearest_of_all(nearest: Sequence[SizeResult]) -> SizeResult:
+    """Of the nearest builds of one size the cheapest inside the tolerance, else the nearest."""
+    return min(nearest, key=lambda r: (r.verdict == "out", r.rung if r.verdict != "out" else 0, r.miss_mm))

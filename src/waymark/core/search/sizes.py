@@ -17,6 +17,7 @@ from waymark.core.search.model import (
     Goal,
     Shelf,
     SizeResult,
+    nearest_of_all,
 )
 from waymark.core.search.points import Floats
 from waymark.core.search.recommend import Merits, Recommended
@@ -173,7 +174,7 @@ def _chosen(judge: Judge, i: int, nearest: Sequence[Build], inside: Sequence[Bui
     if not nearest:
         return None
     near = [judge.result(i, x, nearest=True, least_points=least) for x in nearest]
-    first = replace(near[0], others=tuple(near[1:])).nearest_build
+    first = nearest_of_all(near)
     return replace(first, others=tuple(r for r in near if r.bar_key != first.bar_key))
 
 

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import gc
+from collections.abc import Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
 
 from waymark.core.say import Said, Size, Words, say
@@ -42,12 +45,26 @@ def search_whole(shelf: Shelf, goal: Goal, reference: Reference | None = None, w
     The frontier's candidates are each size's best builds, one a cost rung; ``reference`` is the bike whose
     handling is wanted. Raises as ``search_sizes``.
     """
-    sizes = search_sizes(shelf, goal, watch)
-    drawer, arrays = tuple(shelf.spacers_mm), Arrays()
-    every = [b for r in sizes for b in (r, *r.others) if b.verdict != "out"]
-    rooms = {key_of(b): hand_room(b, goal, drawer, arrays) for b in every}
-    standings = [standing(b, rooms[key_of(b)], reference) for b in every]
-    return Whole(sizes, _unbuilt(shelf, goal, sizes), rooms, tuple(candidates(frontier(standings))))
+    with _untidied():
+        sizes = search_sizes(shelf, goal, watch)
+        drawer, arrays = tuple(shelf.spacers_mm), Arrays()
+        every = [b for r in sizes for b in (r, *r.others) if b.verdict != "out"]
+        rooms = {key_of(b): hand_room(b, goal, drawer, arrays) for b in every}
+        standings = [standing(b, rooms[key_of(b)], reference) for b in every]
+        return Whole(sizes, _unbuilt(shelf, goal, sizes), rooms, tuple(candidates(frontier(standings))))
+
+
+@contextmanager
+def _untidied() -> Iterator[None]:
+    """While this holds memory is not looked through for what nobody holds: results by the thousand are all held, and
+    every look goes through all of them."""
+    was = gc.isenabled()
+    gc.disable()
+    try:
+        yield
+    finally:
+        if was:
+            gc.enable()
 
 
 def _unbuilt(shelf: Shelf, goal: Goal, sizes: tuple[SizeResult, ...]) -> tuple[tuple[FrameOption, Said], ...]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from functools import lru_cache
 from math import radians, sin
 
 import numpy as np
@@ -107,6 +108,8 @@ def front_points(
     return np.round(_pile_points(pile, weights) + changed + undone + of_stem, _DIGITS)
 
 
+# Sizes share their front ends, and a shelf is searched again at every edit.
+@lru_cache(maxsize=8192)
 def front_faults(
     stem: Stem,
     spacers_mm: float,
