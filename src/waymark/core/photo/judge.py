@@ -14,12 +14,11 @@ from waymark.core.photo.adjust import Fitted, fit
 from waymark.core.photo.model import JOINTS, OUTLINES, Photograph
 from waymark.core.photo.scene import Floats, Scene
 from waymark.core.rules.photo import FLAGS, Limit, usual
+from waymark.core.survey.judge import slip_test
 
 Verdict = Literal["good", "usable", "refused"]
 # χ² of one and of two at 0.001.
 CHI_1, CHI_2 = 10.83, 13.82
-# A direction that is checked by so little of itself is not checked.
-UNCHECKED = 0.02
 # Looked at from above the middle of the wheelbase, about where the rider sits.
 SEEN_ABOVE_AXLE_MM = 250.0
 
@@ -133,20 +132,14 @@ def _order(fitted: Fitted) -> list[int]:
 def _suspect(fitted: Fitted) -> tuple[str | None, float]:
     """What agrees least with the rest, where it is past its limit, and the variance factor without it.
 
-    A click stands or falls with both of its coordinates: T = eᵀ·Q⁻¹·e over the directions that are checked.
+    A click stands or falls with both of its coordinates.
     """
     groups: dict[tuple[str, str], list[int]] = {}
     for i, row in enumerate(fitted.rows):
         groups.setdefault((row.key, "known" if row.what == "known" else "click"), []).append(i)
     worst, found, rank_of, test_of = 1.0, None, 0, 0.0
     for (key, _), at in groups.items():
-        values, vectors = np.linalg.eigh(fitted.cofactor[np.ix_(at, at)])
-        checked = values > UNCHECKED
-        rank = int(checked.sum())
-        if not rank:
-            continue
-        along = vectors[:, checked].T @ fitted.residuals[at]
-        test = float(np.sum(along**2 / values[checked]))
+        test, rank = slip_test(fitted.residuals[at], fitted.cofactor[np.ix_(at, at)])
         share = test / (CHI_1 if rank == 1 else CHI_2)
         if share > worst:
             worst, found, rank_of, test_of = share, key, rank, test

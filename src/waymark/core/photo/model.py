@@ -7,6 +7,9 @@ from dataclasses import dataclass, replace
 from math import hypot, log
 from typing import Literal, cast
 
+import numpy as np
+from numpy.typing import NDArray
+
 from waymark.core.errors import InputError
 from waymark.core.rules.photo import DEPTHS, Place, usual
 from waymark.core.say import Count, Words, say
@@ -67,6 +70,11 @@ class Click:
     z_mm: float | None = None
     sd_z_mm: float | None = None
     far: bool = False
+
+
+def pixels(clicks: Sequence[Click]) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+    """Where places were clicked, right and down, px."""
+    return np.array([c.u_px for c in clicks], np.float64), np.array([c.v_px for c in clicks], np.float64)
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,7 +11,7 @@ from math import cos, radians, sin
 import numpy as np
 from numpy.typing import NDArray
 
-from waymark.core.photo.model import MARKS, OUTLINES, TURNS, Click, Outline, Photograph, priors_of
+from waymark.core.photo.model import MARKS, OUTLINES, TURNS, Click, Outline, Photograph, pixels, priors_of
 from waymark.core.rules.photo import Place, usual
 
 Floats = NDArray[np.float64]
@@ -129,7 +129,7 @@ class Scene:
 
     def touched(self, p: Floats, which: Outline, clicks: list[Click]) -> tuple[Floats, Floats, Floats]:
         """For each click the angle of the outline's nearest point, and the outward normal there on the picture."""
-        u, v = (np.array([getattr(c, name) for c in clicks]) for name in ("u_px", "v_px"))
+        u, v = pixels(clicks)
         every: Floats = np.arange(_SAMPLES, dtype=np.float64) * (2 * np.pi / _SAMPLES)
         us, vs = self.outline(p, which, every)
         phi = every[np.argmin((us[None] - u[:, None]) ** 2 + (vs[None] - v[:, None]) ** 2, axis=1)]

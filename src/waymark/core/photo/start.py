@@ -9,7 +9,7 @@ from math import atan2, hypot, log
 import numpy as np
 
 from waymark.core.errors import GeometryError
-from waymark.core.photo.model import Click
+from waymark.core.photo.model import Click, pixels
 from waymark.core.photo.scene import Floats, Scene, turned
 from waymark.core.rules.photo import usual
 
@@ -92,7 +92,7 @@ def _ray(at_px: Floats, middle: Floats, focal: float) -> Floats:
 
 def _circle(clicks: list[Click]) -> tuple[Floats, float]:
     """Middle and radius of the circle through clicks, px: linear least squares of u² + v² = 2·a·u + 2·b·v + c."""
-    u, v = (np.array([getattr(c, name) for c in clicks]) for name in ("u_px", "v_px"))
+    u, v = pixels(clicks)
     a, b, c = np.linalg.lstsq(np.stack([2 * u, 2 * v, np.ones_like(u)], 1), u * u + v * v, rcond=None)[0]
     square = c + a * a + b * b
     if not square > 0:

@@ -92,8 +92,8 @@ class Limit:
 
 
 def _limit(unit: str, warn: float, refuse: float | None, reason: str, *, above: bool = True) -> Limit:
-    made = [None if at is None else HouseDefault(at, unit, reason, _FROM) for at in (warn, refuse)]
-    return Limit(HouseDefault(warn, unit, reason, _FROM), made[1], above)
+    refused = None if refuse is None else HouseDefault(refuse, unit, reason, _FROM)
+    return Limit(HouseDefault(warn, unit, reason, _FROM), refused, above)
 
 
 FLAGS: dict[str, Limit] = {

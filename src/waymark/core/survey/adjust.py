@@ -37,6 +37,15 @@ class AdjustedPoint:
     covariance: tuple[tuple[float, float], tuple[float, float]] | None
 
 
+NOWHERE = AdjustedPoint(None, None, None, None)
+
+
+def placed_at(at: Floats, cofactor: Floats) -> AdjustedPoint:
+    """A mark of its two coordinates, mm, and their cofactor, mm²."""
+    (xx, xy), (yx, yy) = (tuple(float(c) for c in row) for row in cofactor)
+    return AdjustedPoint(Mark(float(at[0]), float(at[1])), xx**0.5, yy**0.5, ((xx, xy), (yx, yy)))
+
+
 @dataclass(frozen=True, slots=True)
 class Adjusted:
     """The adjusted marks and what a judgement of the readings needs.
@@ -121,7 +130,7 @@ def reach(
     undetermined, and each reading's redundancy by its key.
     """
     net, at = _net(readings, None, None, fixed)
-    u, _, vt, kept = _directions(system(net, at)[0])
+    u, _, vt, kept = directions(system(net, at)[0])
     blind = 1.0 - np.sum(vt[kept] ** 2, axis=0)
     share = 1.0 - np.sum(u[:, kept] ** 2, axis=1)
     loose = tuple(name for name, i in net.index.items() if blind[i : i + 2].max() > BLIND)
@@ -185,13 +194,13 @@ def _start(
 
 def _judge(net: Net, begun: Floats, x: Floats, bb_given_mm: float | None) -> Adjusted:
     design, gap = system(net, x)
-    u, singular, vt, kept = _directions(design)
+    u, singular, vt, kept = directions(design)
     hat = u[:, kept] @ u[:, kept].T
     cofactor = (vt[kept].T / singular[kept] ** 2) @ vt[kept]
     # A coordinate is determined where nothing of it lies in the directions no reading speaks of.
     blind = 1.0 - np.sum(vt[kept] ** 2, axis=0)
     # Where the first guess would have been placed and the solution is not, the lengths do not meet.
-    *_, vt_begun, kept_begun = _directions(system(net, begun)[0])
+    *_, vt_begun, kept_begun = directions(system(net, begun)[0])
     blind_begun = 1.0 - np.sum(vt_begun[kept_begun] ** 2, axis=0)
     share = np.clip(1.0 - np.diag(hat), 0.0, 1.0)
     share[share < 1e-12] = 0.0
@@ -202,15 +211,9 @@ def _judge(net: Net, begun: Floats, x: Floats, bb_given_mm: float | None) -> Adj
     for name, at in net.index.items():
         if max(blind[at], blind[at + 1]) > BLIND:
             undetermined.append(name)
-            points[name] = AdjustedPoint(None, None, None, None)
+            points[name] = NOWHERE
             continue
-        c = cofactor[at : at + 2, at : at + 2]
-        points[name] = AdjustedPoint(
-            Mark(float(x[at]), float(x[at + 1])),
-            float(c[0, 0] ** 0.5),
-            float(c[1, 1] ** 0.5),
-            ((float(c[0, 0]), float(c[0, 1])), (float(c[1, 0]), float(c[1, 1]))),
-        )
+        points[name] = placed_at(x[at : at + 2], cofactor[at : at + 2, at : at + 2])
     bb = bb_given_mm
     if net.floor and blind[-1] <= BLIND:
         bb = float(x[-1])
@@ -231,7 +234,7 @@ def _judge(net: Net, begun: Floats, x: Floats, bb_given_mm: float | None) -> Adj
     )
 
 
-def _directions(design: Floats) -> tuple[Floats, Floats, Floats, NDArray[np.bool_]]:
+def directions(design: Floats) -> tuple[Floats, Floats, Floats, NDArray[np.bool_]]:
     """Singular vectors and values of a design, and which directions its readings speak of."""
     u, singular, vt = np.linalg.svd(design, full_matrices=False)
     return u, singular, vt, singular > RANK_SHARE**0.5 * max(float(singular.max(initial=0.0)), 1e-300)

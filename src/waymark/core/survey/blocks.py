@@ -18,15 +18,18 @@ from waymark.core.marks import Mark
 from waymark.core.survey.adjust import (
     BB_HEIGHT_GUESS_MM,
     BLIND,
+    NOWHERE,
     USUAL_ELSEWHERE,
     USUAL_PLACES,
     AdjustedPoint,
     adjust,
+    directions,
     linearised,
+    placed_at,
 )
-from waymark.core.survey.judge import BOUND, NOTICED, UNCHECKED, JudgedReading
+from waymark.core.survey.judge import BOUND, JudgedReading, judged_reading, slip_test
 from waymark.core.survey.model import Reading
-from waymark.core.survey.solve import RANK_SHARE, Floats
+from waymark.core.survey.solve import Floats
 
 AT = 0.001
 MOST_STEPS = 60
@@ -98,10 +101,7 @@ class _Fit:
 
     def test(self, at: slice) -> tuple[float, int]:
         """T of some rows, and the rank of what checks them."""
-        values, vectors = np.linalg.eigh(self.own[at, at])
-        checked = values > UNCHECKED
-        along = vectors[:, checked].T @ self.residuals[at]
-        return float(np.sum(along**2 / values[checked])), int(checked.sum())
+        return slip_test(self.residuals[at], self.own[at, at])
 
 
 def judge_together(
@@ -163,8 +163,7 @@ def _fit(
         index, design, missing = _system(readings, blocks, white, places, height)
         if not free:
             design[:, -1] = 0.0
-        u, singular, vt = np.linalg.svd(design, full_matrices=False)
-        kept = singular > RANK_SHARE**0.5 * max(float(singular.max(initial=0.0)), 1e-300)
+        u, singular, vt, kept = directions(design)
         step = vt[kept].T @ ((u[:, kept].T @ missing) / singular[kept])
         x = np.array([v for p in places.values() for v in (p.x_mm, p.y_mm)] + [height])
         if float(np.abs(step).max(initial=0.0)) < STILL_MM:
@@ -253,33 +252,15 @@ def _points(found: _Fit, readings: Sequence[Reading], blocks: Sequence[Block]) -
     for name in sorted(names):
         i = found.index.get(name)
         if i is None or max(found.blind[i], found.blind[i + 1]) > BLIND:
-            made[name] = AdjustedPoint(None, None, None, None)
-            continue
-        c = found.cofactor[i : i + 2, i : i + 2]
-        made[name] = AdjustedPoint(
-            Mark(float(found.x[i]), float(found.x[i + 1])),
-            float(c[0, 0] ** 0.5),
-            float(c[1, 1] ** 0.5),
-            ((float(c[0, 0]), float(c[0, 1])), (float(c[1, 0]), float(c[1, 1]))),
-        )
+            made[name] = NOWHERE
+        else:
+            made[name] = placed_at(found.x[i : i + 2], found.cofactor[i : i + 2, i : i + 2])
     return made
 
 
 def _reading(it: Reading, found: _Fit, at: slice, suspect: bool) -> JudgedReading:
-    r = max(float(found.own[at.start, at.start]), 0.0)
-    unchecked, residual = found.freedom < 1 or r < UNCHECKED, float(found.residuals[at.start]) * it.sigma
-    return JudgedReading(
-        reading=it,
-        residual=residual,
-        standardised=None if unchecked else residual / (it.sigma * r**0.5),
-        redundancy=r,
-        unchecked=unchecked,
-        suspect=suspect,
-        agreeing_value=it.value + residual / r if suspect and not unchecked else None,
-        agreeing_sd=it.sigma * ((1 - r) / r) ** 0.5 if suspect and not unchecked else None,
-        not_told_from=(),
-        least_noticed=None if unchecked else NOTICED * it.sigma / r**0.5,
-    )
+    r, residual = max(float(found.own[at.start, at.start]), 0.0), float(found.residuals[at.start]) * it.sigma
+    return judged_reading(it, residual, r, found.freedom, suspect=suspect)
 
 
 def _block(it: Block, found: _Fit, at: slice, suspect: bool) -> JudgedBlock:

@@ -15,6 +15,7 @@ import numpy as np
 from waymark.core.marks import Mark
 from waymark.core.survey.adjust import Adjusted, adjust
 from waymark.core.survey.model import Reading
+from waymark.core.survey.solve import Floats
 
 BOUND = 3.29
 NOTICED = 4.13
@@ -104,15 +105,20 @@ def _worst(found: Adjusted, held: frozenset[str]) -> list[str]:
     return [found.readings[int(i)].key for i in np.flatnonzero(w >= most * (1 - LIKE))]
 
 
+def slip_test(residuals: Floats, cofactor: Floats) -> tuple[float, int]:
+    """T = eᵀ·Q⁻¹·e of whitened rows that stand or fall together, over the directions that are checked; their number."""
+    values, vectors = np.linalg.eigh(cofactor)
+    checked = values > UNCHECKED
+    along = vectors[:, checked].T @ residuals
+    return float(np.sum(along**2 / values[checked])), int(checked.sum())
+
+
 def _vaguest_mm(found: Adjusted) -> float:
     """The greatest standard deviation of any mark, inf where one is not placed at all."""
     return max((sd for p in found.points.values() for sd in (p.sd_x_mm or inf, p.sd_y_mm or inf)), default=0.0)
 
 
 def _judged(found: Adjusted, i: int, *, suspect: bool) -> JudgedReading:
-    reading, r = found.readings[i], float(found.redundancy[i])
-    unchecked = found.degrees_of_freedom < 1 or r < UNCHECKED
-    residual = float(found.residuals[i])
     together: tuple[str, ...] = ()
     if suspect:
         together = tuple(
@@ -120,10 +126,25 @@ def _judged(found: Adjusted, i: int, *, suspect: bool) -> JudgedReading:
             for j, other in enumerate(found.readings)
             if j != i and found.redundancy[j] >= UNCHECKED and abs(found.correlation[i, j]) >= TOGETHER
         )
+    r, residual = float(found.redundancy[i]), float(found.residuals[i])
+    return judged_reading(found.readings[i], residual, r, found.degrees_of_freedom, together, suspect=suspect)
+
+
+def judged_reading(
+    reading: Reading,
+    residual: float,
+    r: float,
+    degrees_of_freedom: int,
+    together: tuple[str, ...] = (),
+    *,
+    suspect: bool,
+) -> JudgedReading:
+    """What residual and redundancy ``r`` say of a reading; ``together`` are those whose slip would look the same."""
+    unchecked = degrees_of_freedom < 1 or r < UNCHECKED
     return JudgedReading(
         reading=reading,
         residual=residual,
-        standardised=None if unchecked else float(_standardised(found)[i]),
+        standardised=None if unchecked else residual / (reading.sigma * r**0.5),
         redundancy=r,
         unchecked=unchecked,
         suspect=suspect,
