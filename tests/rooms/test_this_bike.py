@@ -161,3 +161,12 @@ def test_a_stem_that_is_not_what_it_says_is_named_in_measure(demo: TestClient) -
     assert [r["key"] for r in found["remedies"]] == ["stem_length", "stem_angle", "spacers_under"]
     # Parts that part from the tape move no mark: they are left out of the survey whole.
     assert tamsin.cell("hand", "now") == pytest.approx((569, 653), abs=1.01)
+
+
+def test_the_owned_frame_is_never_offered_to_buy(demo: TestClient) -> None:
+    for rider in ("Kerra Lannick", "Petroc Hale", "Halvard Stroud"):
+        view = demo_fit(demo, rider).read("frame")["frame"]
+        own, chosen = view["this_bike"]["frame"], {f"{o['frame']} {o['size']}" for o in view["offers"] if o["chosen"]}
+        offered = [f"{o['frame']} {o['size']}" for o in view["offers"]]
+        assert offered and own not in set(offered) - chosen
+        assert f"{view['recommended']['frame']} {view['recommended']['size']}" != own

@@ -28,7 +28,7 @@ from waymark.rooms.plan.facts import bar_clamp_mm, chosen, goal_for
 from waymark.rooms.plan.own import own_bar, own_stem, own_stem_option
 from waymark.rooms.plan.standing import gates, standing_mm
 from waymark.rooms.plan.state import FrameState
-from waymark.rooms.plan.this_bike import on_own_bike
+from waymark.rooms.plan.this_bike import on_own_bike, own_bike
 from waymark.rooms.posts.goal import discipline, goal_crank_mm, goal_foot, goal_seat
 from waymark.rooms.posts.measure import MeasureState, body_of, context, now_marks, surveyed
 from waymark.rooms.shelves import FrameSize, Wanted, covers_of, frame_option, search_shelf
@@ -68,12 +68,14 @@ def pinned(facts: Facts) -> frozenset[str]:
 
 @fact
 def looked_at(facts: Facts) -> tuple[tuple[int, FrameSize], ...]:
-    """The sizes the file looks at."""
-    asked, always, kinds = look(facts), pinned(facts), kinds_asked(facts)
+    """The sizes the file looks at. The rider's own is none of them: it stands by itself, with its steerer as it is cut."""
+    asked, always, kinds, own = look(facts), pinned(facts), kinds_asked(facts), own_bike(facts)
+    mine = None if own is None else own.frame.label
 
     def shown(size: FrameSize) -> bool:
         return (
             size.kind in kinds
+            and size.label != mine
             and (not asked.materials or size.material in asked.materials)
             and (size.price_band or 1) <= asked.price_most
             and (size.owned or not asked.owned_only)
